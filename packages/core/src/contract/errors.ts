@@ -1,0 +1,30 @@
+/** Every code an answer of the API may carry, and its HTTP status: a code without a status does not compile. */
+export const ERROR_STATUS = {
+  'request-malformed': 400,
+  'request-unreadable': 400,
+  'not-found': 404,
+  'book-not-found': 404,
+  'file-not-found': 404,
+  'book-changed-elsewhere': 409,
+  'nothing-to-undo': 409,
+  'nothing-to-redo': 409,
+  'plan-impossible': 422,
+  'command-impossible': 422,
+  'no-files': 422,
+  'files-refused': 422,
+  'too-large': 413,
+  'origin-refused': 403,
+  'host-refused': 403,
+  'storage-full': 507,
+  'storage-busy': 503,
+  'internal': 500,
+} as const satisfies Readonly<Record<string, number>>;
+
+export type ErrorCode = keyof typeof ERROR_STATUS;
+
+/** The one shape of every refusal. `message` is a sentence for people; `problem` holds the data behind it. */
+export interface ApiError {
+  readonly code: ErrorCode;
+  readonly message: string;
+  readonly problem?: unknown;
+}

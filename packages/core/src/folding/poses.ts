@@ -1,0 +1,116 @@
+import { at } from '../result.ts';
+import { endsOf } from '../geometry/outline.ts';
+import { spanningTree, type Bends } from './collapse.ts';
+import type { FoldSheet, Hinge } from './fold-sheet.ts';
+import { aboutLine, aboutUpright, after, fromIsometry, moveSpot, STAY, type Rigid } from './rigid.ts';
+import type { FoldRun, Moment, Motion } from './run.ts';
+import { bounds, outlinesOf, rankOf, type FlatState } from './state.ts';
+
+/** Where every panel is in space at one instant of the rehearsal. */
+export interface Pose {
+  /** one move a panel, from the unfolded sheet (millimetres) */
+  readonly panels: readonly Rigid[];
+  /** height of each panel in its pile, for drawing layers apart; a float between two moments */
+  readonly ranks: readonly number[];
+  /** greatest gap between panels that should be joined, relative to the sheet's longer side */
+  readonly gap: number;
+  /** true where the movement is only indicated: panels do not stay joined within a thousandth */
+  readonly schematic: boolean;
+}
+
+/** Panels joined more loosely than this are only indicated. */
+export const JOINED_WITHIN = 0.001;
+
+const mmPerTick = (sheet: FoldSheet): number => 1e-6 / sheet.scale;
+
+/** The pose at fraction t (0–1) of step `step` (0-based). t = 0 is the moment before it, t = 1 after. */
+export function poseAt(run: FoldRun, step: number, t: number): Pose {
+  const before = at(run.moments, step);
+  const motion = run.motions[step] ?? { kind: 'still' };
+  const next = run.moments[step + 1] ?? before;
+  const panels = motionAt(run.sheet, motion, before, t);
+  const from = rankOf(before.flat);
+  const to = rankOf(next.flat);
+  const gap = looseness(run.sheet, panels, before.hinges.length <= next.hinges.length ? before.hinges : next.hinges);
+  return { panels, ranks: from.map((rank, i) => rank + (to[i]! - rank) * t), gap, schematic: gap > JOINED_WITHIN };
+}
+
+/** Greatest distance between the two images of a hinge's ends, relative to the sheet. */
+export function looseness(sheet: FoldSheet, panels: readonly Rigid[], hinges: readonly Hinge[]): number {
+  const scale = mmPerTick(sheet);
+  let most = 0;
+  for (const { p, q, segment } of hinges) {
+    for (const end of endsOf(segment)) {
+      const spot = { x: end.x * scale, y: end.y * scale, z: 0 };
+      const one = moveSpot(at(panels, p), spot);
+      const other = moveSpot(at(panels, q), spot);
+      most = Math.max(most, Math.hypot(one.x - other.x, one.y - other.y, one.z - other.z));
+    }
+  }
+  return most / (Math.max(sheet.width, sheet.height) * scale);
+}
+
+export const flatPose = (sheet: FoldSheet, state: FlatState): readonly Rigid[] =>
+  state.placed.map((f) => fromIsometry(f, mmPerTick(sheet)));
+
+function motionAt(sheet: FoldSheet, motion: Motion, before: Moment, t: number): readonly Rigid[] {
+  const scale = mmPerTick(sheet);
+  switch (motion.kind) {
+    case 'still':
+      return before.standing ? bentPose(sheet, before, before.bends, 0, standUp(sheet, before.flat, 90)) : flatPose(sheet, before.flat);
+    case 'fold': {
+      const lift = aboutLine(motion.line, motion.side, (motion.up ? 180 : -180) * t, scale);
+      const moved = new Set(motion.moved);
+      return flatPose(sheet, motion.before).map((panel, i) => (moved.has(i) ? after(lift, panel) : panel));
+    }
+    case 'collapse':
+      return collapseAt(sheet, motion, t);
+    case 'turn-over':
+    case 'rotate': {
+      const { left, right, top, bottom } = bounds(outlinesOf(sheet, before.flat));
+      const x = (left + right) / 2;
+      const turn = motion.kind === 'turn-over'
+        ? aboutLine({ axis: 'vertical', at: x }, 1, 180 * t, scale)
+        : aboutUpright(x * scale, ((top + bottom) / 2) * scale, 90 * motion.quarterTurns * t);
+      return flatPose(sheet, before.flat).map((panel) => after(turn, panel));
+    }
+    case 'unfold': {
+      // The motions share the time in the order in which they are taken back.
+      const share = Math.min(Math.floor(t * motion.motions.length), motion.motions.length - 1);
+      const part = at(motion.motions, share);
+      const back = 1 - (t * motion.motions.length - share);
+      const frame = fromIsometry(part.frame, scale);
+      return motionAt(sheet, part.motion, part.after, back).map((panel) => after(frame, panel));
+    }
+  }
+}
+
+function collapseAt(sheet: FoldSheet, motion: Extract<Motion, { kind: 'collapse' }>, t: number): readonly Rigid[] {
+  const { before, to, anchor, standTo, stands } = motion;
+  const bends = before.bends.map((bend, i) => bend + (to[i]! - bend) * t);
+  const from = before.standing ? 1 : 0;
+  // Paper that starts and ends flat but stands in between rises and sinks again.
+  const raised = from === 0 && standTo === 0 ? Math.sin(Math.PI * t) : from + (standTo - from) * Math.min(1, from < standTo ? 2 * t : t);
+  return bentPose(sheet, before, bends, anchor, stands ? standUp(sheet, before.flat, 90 * raised) : STAY);
+}
+
+/** The paper with its hinges bent by given degrees, the anchor kept where the flat state has it. */
+function bentPose(sheet: FoldSheet, moment: Moment, bends: Bends, anchor: number, world: Rigid): readonly Rigid[] {
+  const scale = mmPerTick(sheet);
+  const { hinges, flat } = moment;
+  const panels = new Array<Rigid>(sheet.panels.length);
+  panels[anchor] = after(world, fromIsometry(at(flat.placed, anchor), scale));
+  for (const { hinge, from, to } of spanningTree(sheet.panels.length, hinges, anchor).tree) {
+    const { segment, p, pSide } = hinges[hinge]!;
+    const toward = (p === from ? -pSide : pSide) as 1 | -1;
+    panels[to] = after(at(panels, from), aboutLine(segment, toward, bends[hinge]!, scale));
+  }
+  return panels;
+}
+
+/** Sets what lies on the table on its tail edge. */
+function standUp(sheet: FoldSheet, state: FlatState, degrees: number): Rigid {
+  const { bottom } = bounds(outlinesOf(sheet, state));
+  return aboutLine({ axis: 'horizontal', at: bottom }, -1, degrees, mmPerTick(sheet));
+}
+

@@ -1,0 +1,315 @@
+import { at, fail, ok, type Result } from '../result.ts';
+import { compose, IDENTITY, invert, quarterTurns, type Isometry } from '../geometry/isometry.ts';
+import { NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
+import { clip, crossesInside } from '../geometry/outline.ts';
+import { bendsOf, crossingsOf, flatCollapse, type Bends } from './collapse.ts';
+import { connectedParts, foldSheet, hingesOf, segmentOnSheet, type FoldSheet, type FoldSheetPlan, type Hinge, type Panel } from './fold-sheet.ts';
+import type { FoldProblem } from './problem.ts';
+import { simpleFold, type NeedsSplit } from './simple-fold.ts';
+import { bounds, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
+import type { CollapseStep, CutStep, FoldStep, GlueHow, GlueStep, Step, UnfoldStep } from './step.ts';
+
+/** The paper after a step: lying flat, or standing with some hinges half bent over the flat state it rose from. */
+export interface Moment {
+  readonly flat: FlatState;
+  readonly standing: boolean;
+  readonly hinges: readonly Hinge[];
+  readonly bends: Bends;
+}
+
+/** How the paper gets from one moment to the next; the rehearsal in three dimensions is drawn from it. */
+export type Motion =
+  | { readonly kind: 'still' }
+  | { readonly kind: 'fold'; readonly before: FlatState; readonly line: Line; readonly moved: readonly number[]; readonly up: boolean; readonly side: 1 | -1 }
+  | { readonly kind: 'collapse'; readonly before: Moment; readonly to: Bends; readonly anchor: number; readonly standTo: 0 | 1; readonly stands: boolean }
+  | { readonly kind: 'turn-over' | 'rotate'; readonly by: Isometry; readonly quarterTurns: number }
+  /** earlier motions run backwards, the last one first; `frame` moves them to where the paper lies now */
+  | { readonly kind: 'unfold'; readonly motions: readonly { readonly motion: Motion; readonly after: Moment; readonly frame: Isometry }[] };
+
+export interface Glued {
+  readonly panels: readonly [number, number];
+  readonly how: GlueHow;
+}
+
+/** A programme carried out: moments[k] is the paper before step k, motions[k] what step k does. */
+export interface FoldRun {
+  readonly sheet: FoldSheet;
+  readonly programme: readonly Step[];
+  readonly moments: readonly Moment[];
+  readonly motions: readonly Motion[];
+  readonly slits: readonly Segment[];
+  /** for each slit or cut of `slits`, the step that made it */
+  readonly slitSteps: readonly number[];
+  readonly glued: readonly Glued[];
+}
+
+export const lastMoment = (run: FoldRun): Moment => at(run.moments, run.moments.length - 1);
+
+/** More panels than any hand folds; a guard for programmes sent from outside. */
+export const MOST_PANELS = 512;
+
+/** Carries a fold programme out on a sheet, or says at which step and where it fails. */
+export function runProgramme(plan: FoldSheetPlan, programme: readonly Step[]): Result<FoldRun, FoldProblem> {
+  let sheet = foldSheet(plan, programme);
+  // A crease across a panel parts it: the whole programme is then run again on the finer sheet, so that one
+  // set of panels serves every moment. Grid forms never need it.
+  for (;;) {
+    if (sheet.panels.length > MOST_PANELS) return fail({ code: 'too-many-panels', step: 0, most: MOST_PANELS });
+    const outcome = new Runner(sheet).run(programme);
+    if (outcome.ok) return outcome;
+    if (!('splits' in outcome.problem)) return fail(outcome.problem);
+    sheet = splitPanels(sheet, outcome.problem);
+  }
+}
+
+function splitPanels(sheet: FoldSheet, needs: NeedsSplit): FoldSheet {
+  const lines = new Map(needs.splits.map(({ panel, line }) => [panel, line]));
+  const panels = sheet.panels.flatMap((panel, index): Panel[] => {
+    const line = lines.get(index);
+    const parts = line ? [clip(panel.outline, line, -1), clip(panel.outline, line, 1)] : [];
+    const [before, after] = parts;
+    if (!before || !after) return [panel];
+    return [{ label: `${panel.label}a`, outline: before }, { label: `${panel.label}b`, outline: after }];
+  });
+  return { ...sheet, panels };
+}
+
+interface ClosedFold {
+  readonly motion: Motion;
+  readonly before: Moment;
+  readonly after: Moment;
+  /** how the paper had been turned by then */
+  readonly frame: Isometry;
+}
+
+/** One pass over the programme; a class because a dozen small steps share the paper they work on. */
+class Runner {
+  private readonly sheet: FoldSheet;
+  private moment: Moment;
+  private frame: Isometry = IDENTITY;
+  private closed: ClosedFold[] = [];
+  private slits: Segment[] = [];
+  private slitSteps: number[] = [];
+  private glued: Glued[] = [];
+
+  constructor(sheet: FoldSheet) {
+    this.sheet = sheet;
+    const hinges = hingesOf(sheet.panels, []);
+    const flat: FlatState = { placed: sheet.panels.map(() => IDENTITY), order: sheet.panels.map((_, i) => i) };
+    this.moment = { flat, standing: false, hinges, bends: hinges.map(() => 0) };
+  }
+
+  run(programme: readonly Step[]): Result<FoldRun, FoldProblem | NeedsSplit> {
+    const moments: Moment[] = [this.moment];
+    const motions: Motion[] = [];
+    for (const [index, step] of programme.entries()) {
+      const motion = this.take(step, index);
+      if (!motion.ok) return motion;
+      motions.push(motion.value);
+      moments.push(this.moment);
+    }
+    const { sheet, slits, slitSteps, glued } = this;
+    return ok({ sheet, programme, moments, motions, slits, slitSteps, glued });
+  }
+
+  private take(step: Step, index: number): Result<Motion, FoldProblem | NeedsSplit> {
+    if (this.moment.standing && step.kind !== 'collapse' && step.kind !== 'wrap') return fail({ code: 'not-flat', step: index });
+    switch (step.kind) {
+      case 'fold':
+        return this.fold(step, index);
+      case 'unfold':
+        return this.unfold(step, index);
+      case 'turn-over':
+        return ok(this.turn('turn-over', 0));
+      case 'rotate':
+        return ok(this.turn('rotate', step.quarterTurns));
+      case 'slit':
+      case 'cut':
+        return this.cut(step, index);
+      case 'glue':
+        return this.glue(step, index);
+      case 'collapse':
+      case 'wrap':
+        return this.collapse(step, index);
+      case 'join':
+      case 'nest':
+      case 'sew':
+        return fail({ code: 'needs-several-sheets', step: index });
+    }
+  }
+
+  private panel(label: string): number {
+    // After a split `r1c1` names its first part.
+    return this.sheet.panels.findIndex((panel) => panel.label === label || panel.label.startsWith(`${label}a`));
+  }
+
+  private settle(flat: FlatState, motion: Motion): void {
+    const before = this.moment;
+    this.moment = { ...before, flat, standing: false, bends: bendsOf(flat, before.hinges) };
+    this.closed.push({ motion, before, after: this.moment, frame: this.frame });
+  }
+
+  private fold(step: FoldStep, index: number): Result<Motion, FoldProblem | NeedsSplit> {
+    const { flat, hinges } = this.moment;
+    const foldAt = this.placeOf(step);
+    if (!Number.isSafeInteger(foldAt)) return fail({ code: 'place-not-exact', step: index });
+    const line: Line = { axis: step.axis, at: foldAt };
+    const side = step.moving === 'after' ? 1 : -1;
+    const flap = step.layers && step.layers !== 'all' ? this.panel(step.layers.flapWith) : undefined;
+    if (flap === -1) return fail({ code: 'no-such-panel', step: index, panel: (step.layers as { flapWith: string }).flapWith });
+    const done = simpleFold(this.sheet, flat, hinges, {
+      line, direction: step.direction, moving: side, ...(flap === undefined ? {} : { flapWith: flap }),
+    });
+    if (!done.ok) {
+      const { problem } = done;
+      if ('splits' in problem) return fail(problem);
+      if (problem.code === 'nothing-moves') return fail({ code: 'nothing-moves', step: index });
+      const panel = this.label(problem.panel);
+      return problem.code === 'fold-held'
+        ? fail({ code: 'fold-held', step: index, panel })
+        : fail({ code: 'fold-blocked', step: index, panel, by: this.label(problem.by) });
+    }
+    if (flap !== undefined) {
+      const crossing = crossingsOf(this.sheet, done.value.state, hinges);
+      if (crossing) return fail({ code: 'paper-through-paper', step: index, panels: this.labels(crossing) });
+    }
+    const motion: Motion = { kind: 'fold', before: flat, line, moved: done.value.moved, up: step.direction === 'valley', side };
+    this.settle(done.value.state, motion);
+    return ok(motion);
+  }
+
+  /** The fold's place in ticks: a share of what lies on the table now, or a distance from the sheet's own edge. */
+  private placeOf(step: FoldStep): number {
+    if ('nm' in step.at) return step.at.nm * this.sheet.scale;
+    const n = NORMALS[step.axis];
+    const reach = outlinesOf(this.sheet, this.moment.flat).flatMap((outline) => outline.map((p) => n.x * p.x + n.y * p.y));
+    const least = Math.min(...reach);
+    const [part, of] = step.at.share;
+    return least + ((Math.max(...reach) - least) / of) * part;
+  }
+
+  private unfold(step: UnfoldStep, index: number): Result<Motion, FoldProblem> {
+    if (this.closed.length === 0) return fail({ code: 'nothing-to-unfold', step: index });
+    const opened = step.which === 'all' ? this.closed.splice(0).reverse() : [this.closed.pop()!];
+    const motions = opened.map(({ motion, after, frame }) => ({ motion, after, frame: compose(this.frame, invert(frame)) }));
+    const first = at(opened, opened.length - 1);
+    const flat = moveState(first.before.flat, compose(this.frame, invert(first.frame)));
+    this.moment = { ...this.moment, flat, standing: false, bends: bendsOf(flat, this.moment.hinges) };
+    return ok({ kind: 'unfold', motions });
+  }
+
+  private turn(kind: 'turn-over' | 'rotate', turns: number): Motion {
+    const { left, right, top, bottom } = bounds(outlinesOf(this.sheet, this.moment.flat));
+    const by = kind === 'turn-over'
+      ? reflection({ axis: 'vertical', at: (left + right) / 2 })
+      : turnAbout((left + right) / 2, (top + bottom) / 2, turns);
+    this.frame = compose(by, this.frame);
+    const flat = moveState(this.moment.flat, by);
+    this.moment = { ...this.moment, flat };
+    return { kind, by, quarterTurns: turns };
+  }
+
+  private cut(step: CutStep, index: number): Result<Motion, FoldProblem | NeedsSplit> {
+    for (const wanted of step.segments) {
+      const segment = segmentOnSheet(this.sheet, wanted);
+      if (!segment) return fail({ code: 'no-such-crease', step: index });
+      if (step.kind === 'slit' && this.touchesEdge(segment)) return fail({ code: 'slit-reaches-the-edge', step: index });
+      const crossed = this.sheet.panels.flatMap((panel, i) => (crossesInside(panel.outline, segment) ? [{ panel: i, line: segment }] : []));
+      if (crossed.length > 0) return fail({ splits: crossed });
+      const touched = this.moment.hinges.some(({ segment: hinge }) =>
+        hinge.axis === segment.axis && hinge.at === segment.at && Math.min(hinge.to, segment.to) > Math.max(hinge.from, segment.from));
+      if (!touched) return fail({ code: 'slit-off-the-sheet', step: index });
+      this.slits.push(segment);
+      this.slitSteps.push(index);
+    }
+    const hinges = hingesOf(this.sheet.panels, this.slits);
+    const parts = connectedParts(this.sheet.panels.length, hinges);
+    if (parts.length > 1) {
+      const smallest = parts.reduce((least, part) => (part.length <= least.length ? part : least));
+      return fail({ code: 'severed', step: index, panels: this.labels(smallest) });
+    }
+    this.moment = { ...this.moment, hinges, bends: bendsOf(this.moment.flat, hinges) };
+    return ok({ kind: 'still' });
+  }
+
+  private touchesEdge(s: Segment): boolean {
+    const length = s.axis === 'vertical' ? this.sheet.height : this.sheet.width;
+    return s.from <= 0 || s.to >= length;
+  }
+
+  private glue(step: GlueStep, index: number): Result<Motion, FoldProblem> {
+    const [p, q] = step.between.map((label) => this.panel(label)) as [number, number];
+    for (const [i, panel] of [p, q].entries()) {
+      if (panel < 0) return fail({ code: 'no-such-panel', step: index, panel: step.between[i as 0 | 1] });
+    }
+    const { order } = this.moment.flat;
+    const heights = [order.indexOf(p), order.indexOf(q)];
+    // The pile is the order restricted to what lies over p; neighbours in it touch.
+    if (Math.abs(heights[0]! - heights[1]!) !== 1) return fail({ code: 'glue-apart', step: index, panels: [...step.between] });
+    const lower = heights[0]! < heights[1]! ? p : q;
+    const facesMeet = sideUp(this.moment.flat, lower) === 1;
+    const how = facesMeet ? step.whenFacesMeet : step.whenBacksMeet;
+    if (how !== 'none') this.glued.push({ panels: [p, q], how });
+    return ok({ kind: 'still' });
+  }
+
+  private collapse(step: CollapseStep, index: number): Result<Motion, FoldProblem> {
+    const before = this.moment;
+    const to = [...before.bends];
+    for (const bend of step.bends) {
+      const segment = segmentOnSheet(this.sheet, bend.crease);
+      const moved = segment ? before.hinges.flatMap((hinge, i) => (liesOn(hinge.segment, segment) ? [i] : [])) : [];
+      if (moved.length === 0) return fail({ code: 'no-such-crease', step: index });
+      const degrees = bend.to === 'flat' ? 0 : (bend.to === 'valley' ? 1 : -1) * (bend.degrees ?? 180);
+      for (const i of moved) to[i] = degrees;
+    }
+    const anchor = step.anchor ? this.panel(step.anchor) : 0;
+    if (anchor < 0) return fail({ code: 'no-such-panel', step: index, panel: step.anchor! });
+    const isFlat = to.every((bend) => bend === 0 || Math.abs(bend) === 180);
+    const motion: Motion = { kind: 'collapse', before, to, anchor, standTo: isFlat ? 0 : 1, stands: step.stands ?? false };
+    if (!isFlat) {
+      this.moment = { ...before, standing: true, bends: to };
+      return ok(motion);
+    }
+    const above: (readonly [number, number])[] = [];
+    for (const [over, under] of step.above ?? []) {
+      const pair = [this.panel(under), this.panel(over)] as const;
+      if (pair[0] < 0 || pair[1] < 0) return fail({ code: 'no-such-panel', step: index, panel: pair[0] < 0 ? under : over });
+      above.push(pair);
+    }
+    const flat = flatCollapse(this.sheet, before.flat, before.hinges, to, anchor, above);
+    if (!flat.ok) return fail(this.nameCollapse(flat.problem, index));
+    this.settle(flat.value, motion);
+    return ok(motion);
+  }
+
+  private nameCollapse(problem: Extract<ReturnType<typeof flatCollapse>, { ok: false }>['problem'], step: number): FoldProblem {
+    switch (problem.code) {
+      case 'undecided':
+        return { ...problem, step };
+      case 'ambiguous':
+        return { code: 'ambiguous', step, orders: [this.labels(problem.orders[0]), this.labels(problem.orders[1])] };
+      case 'paper-through-paper':
+      case 'loop-does-not-close':
+        return { code: problem.code, step, panels: this.labels(problem.panels) };
+    }
+  }
+
+  private label(panel: number): string {
+    return at(this.sheet.panels, panel).label;
+  }
+
+  private labels(panels: readonly number[]): readonly string[] {
+    return panels.map((panel) => this.label(panel));
+  }
+}
+
+const liesOn = (part: Segment, whole: Segment): boolean =>
+  part.axis === whole.axis && part.at === whole.at && part.from >= whole.from && part.to <= whole.to;
+
+/** Quarter turns clockwise about (near enough) a point; the shift is kept even, so that diagonal creases still cross on whole ticks. */
+function turnAbout(x: number, y: number, turns: number): Isometry {
+  const turn = quarterTurns(turns);
+  const even = (value: number) => 2 * Math.round(value / 2);
+  return { ...turn, tx: even(x - turn.a * x - turn.b * y), ty: even(y - turn.c * x - turn.d * y) };
+}

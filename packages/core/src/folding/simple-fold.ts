@@ -1,0 +1,118 @@
+import { fail, ok, type Result } from '../result.ts';
+import { compose, invert } from '../geometry/isometry.ts';
+import { moveLine, moveSegment, reflection, sideOfLine, type Line, type Segment } from '../geometry/line.ts';
+import { endsOf, extentsOf, overlap, type Outline } from '../geometry/outline.ts';
+import type { FoldSheet, Hinge } from './fold-sheet.ts';
+import { outlinesOf, type FlatState } from './state.ts';
+import type { FoldDirection } from './step.ts';
+
+export interface SimpleFold {
+  readonly line: Line;
+  readonly direction: FoldDirection;
+  /** the side of the line that moves */
+  readonly moving: 1 | -1;
+  /** all layers, or the flap that hangs together with this panel on the moving side */
+  readonly flapWith?: number;
+}
+
+/** A panel that the crease crosses must first be parted along this line of the unfolded sheet. */
+export interface NeedsSplit {
+  readonly splits: readonly { readonly panel: number; readonly line: Line }[];
+}
+
+export type SimpleFoldProblem =
+  | { readonly code: 'nothing-moves' }
+  | { readonly code: 'fold-held'; readonly panel: number }
+  | { readonly code: 'fold-blocked'; readonly panel: number; readonly by: number };
+
+export interface SimpleFoldDone {
+  readonly state: FlatState;
+  /** panels that moved */
+  readonly moved: readonly number[];
+}
+
+/** −1 or +1 where the outline lies wholly on one side of the line, 0 where the line crosses it. */
+function sideOfOutline(line: Line, outline: Outline): 1 | -1 | 0 {
+  let below = false;
+  let above = false;
+  for (const p of outline) {
+    const side = sideOfLine(line, p);
+    if (side < 0) below = true;
+    if (side > 0) above = true;
+  }
+  return below && above ? 0 : above ? 1 : -1;
+}
+
+/** Which panels move: everything on the moving side, or what hangs together there with one panel. */
+function movingPanels(fold: SimpleFold, sides: readonly (1 | -1 | 0)[], state: FlatState, hinges: readonly Hinge[]): ReadonlySet<number> {
+  const reaches = (panel: number) => sides[panel] !== -fold.moving;
+  if (fold.flapWith === undefined) return new Set(sides.flatMap((_, panel) => (reaches(panel) ? [panel] : [])));
+  const flap = new Set<number>(reaches(fold.flapWith) ? [fold.flapWith] : []);
+  for (let grown = true; grown; ) {
+    grown = false;
+    for (const { p, q, segment } of hinges) {
+      if (flap.has(p) === flap.has(q)) continue;
+      const [inside, other] = flap.has(p) ? [p, q] : [q, p];
+      const image = moveSegment(state.placed[inside]!, segment);
+      // Paper holds across a hinge only where the hinge itself reaches beyond the crease.
+      if (!reaches(other) || !segmentReaches(fold, image)) continue;
+      flap.add(other);
+      grown = true;
+    }
+  }
+  return flap;
+}
+
+const segmentReaches = (fold: SimpleFold, image: Segment): boolean =>
+  endsOf(image).some((end) => sideOfLine(fold.line, end) * fold.moving > 0);
+
+/**
+ * One simple fold of flat paper: the moving panels are mirrored across the crease and come to lie, in
+ * reversed order, on top of everything (valley) or under it (mountain). Allowed when no moving panel is held
+ * by one that stays (other than along the crease) and none must pass through one that stays
+ * (Arkin et al., "When can you fold a map?", 2004: some-layers simple folds).
+ */
+export function simpleFold(
+  sheet: FoldSheet, state: FlatState, hinges: readonly Hinge[], fold: SimpleFold,
+): Result<SimpleFoldDone, NeedsSplit | SimpleFoldProblem> {
+  const outlines = outlinesOf(sheet, state);
+  const sides = outlines.map((outline) => sideOfOutline(fold.line, outline));
+  const moving = movingPanels(fold, sides, state, hinges);
+  if (moving.size === 0 || moving.size === state.order.length) return fail({ code: 'nothing-moves' });
+
+  const crossed = [...moving].filter((panel) => sides[panel] === 0);
+  if (crossed.length > 0) {
+    return fail({ splits: crossed.map((panel) => ({ panel, line: moveLine(invert(state.placed[panel]!), fold.line) })) });
+  }
+  for (const { p, q, segment } of hinges) {
+    if (moving.has(p) === moving.has(q)) continue;
+    const image = moveSegment(state.placed[p]!, segment);
+    if (image.axis !== fold.line.axis || image.at !== fold.line.at) return fail({ code: 'fold-held', panel: moving.has(p) ? p : q });
+  }
+  const up = fold.direction === 'valley';
+  const stationary = state.order.filter((panel) => !moving.has(panel));
+  const blocked = blockedBy(outlines, state, moving, up);
+  if (blocked) return fail({ code: 'fold-blocked', ...blocked });
+
+  const mirror = reflection(fold.line);
+  const placed = state.placed.map((f, panel) => (moving.has(panel) ? compose(mirror, f) : f));
+  const turned = state.order.filter((panel) => moving.has(panel)).reverse();
+  return ok({
+    state: { placed, order: up ? [...stationary, ...turned] : [...turned, ...stationary] },
+    moved: [...moving],
+  });
+}
+
+/** A panel that stays and lies in the way of one that lifts: above it (valley) or below it (mountain). */
+function blockedBy(outlines: readonly Outline[], state: FlatState, moving: ReadonlySet<number>, up: boolean): { panel: number; by: number } | undefined {
+  if (moving.size === state.order.length) return undefined;
+  const upwards = up ? state.order : [...state.order].reverse();
+  const extents = outlines.map(extentsOf);
+  for (let i = 0; i < upwards.length; i++) {
+    const panel = upwards[i]!;
+    if (!moving.has(panel)) continue;
+    const by = upwards.slice(i + 1).find((other) => !moving.has(other) && overlap(extents[panel]!, extents[other]!));
+    if (by !== undefined) return { panel, by };
+  }
+  return undefined;
+}

@@ -1,0 +1,42 @@
+import { at } from '../result.ts';
+import { compose, sideOf, type Isometry } from '../geometry/isometry.ts';
+import { extentsOf, moveOutline, type Extents, type Outline } from '../geometry/outline.ts';
+import type { FoldSheet } from './fold-sheet.ts';
+
+/** Paper lying flat: where each panel is, and the panels from the table upwards (panels that do not overlap stand in any order). */
+export interface FlatState {
+  readonly placed: readonly Isometry[];
+  /** panel indices, bottom first */
+  readonly order: readonly number[];
+}
+
+/** +1 where face A of the panel looks up. */
+export const sideUp = (state: FlatState, panel: number): 1 | -1 => sideOf(at(state.placed, panel));
+
+/** Height of each panel in the order: rank[panel]. */
+export function rankOf(state: FlatState): readonly number[] {
+  const rank = new Array<number>(state.order.length);
+  state.order.forEach((panel, height) => (rank[panel] = height));
+  return rank;
+}
+
+export const outlinesOf = (sheet: FoldSheet, state: FlatState): readonly Outline[] =>
+  sheet.panels.map((panel, i) => moveOutline(at(state.placed, i), panel.outline));
+
+export const extentsOfAll = (outlines: readonly Outline[]): readonly Extents[] => outlines.map(extentsOf);
+
+/** The bounding rectangle of everything on the table, in ticks. */
+export function bounds(outlines: readonly Outline[]): { left: number; right: number; top: number; bottom: number } {
+  const xs = outlines.flatMap((outline) => outline.map((p) => p.x));
+  const ys = outlines.flatMap((outline) => outline.map((p) => p.y));
+  return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
+}
+
+/** The state moved as a whole; when the move turns it over, the pile is reversed. */
+export function moveState(state: FlatState, f: Isometry): FlatState {
+  return {
+    placed: state.placed.map((g) => compose(f, g)),
+    order: sideOf(f) === 1 ? state.order : [...state.order].reverse(),
+  };
+}
+

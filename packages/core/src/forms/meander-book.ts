@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import type { Bend, GridSegment, Step } from '../folding/step.ts';
+import type { Form } from './form.ts';
+
+const side = z.number().int().min(2).max(8);
+
+export const meanderBookParameters = z.strictObject({
+  rows: side.default(4),
+  columns: side.default(4),
+  /** which side of panel 1 is the front cover */
+  cover: z.enum(['back-of-first', 'first']).default('back-of-first'),
+  /** at a turn where the backs meet: one double leaf (glued all over), a pocket (glued on two sides), or left open */
+  backsMeet: z.enum(['double-leaf', 'pocket', 'none']).default('double-leaf'),
+  /** at a turn where printed faces meet: a fold-out, or glued shut (which hides two pages) */
+  facesMeet: z.enum(['fold-out', 'glued-shut']).default('fold-out'),
+});
+
+type P = z.output<typeof meanderBookParameters>;
+
+/** Panels in the order of the strip: row 1 left to right, row 2 right to left, and so on. */
+const strip = ({ rows, columns }: P): readonly string[] =>
+  Array.from({ length: rows * columns }, (_, i) => {
+    const row = Math.floor(i / columns);
+    const step = i % columns;
+    return `r${row + 1}c${row % 2 === 0 ? step + 1 : columns - step}`;
+  });
+
+/** To and fro: the folds of the strip alternate; the first closes on the printed face where the back of panel 1 is the cover. */
+const directionOf = (p: P, fold: number): 'valley' | 'mountain' =>
+  (fold % 2 === 1) === (p.cover === 'back-of-first') ? 'valley' : 'mountain';
+
+/** The serpentine: between the rows, each cut stops one panel short, at alternate ends. */
+const cuts = ({ rows, columns }: P): readonly GridSegment[] =>
+  Array.from({ length: rows - 1 }, (_, i) =>
+    i % 2 === 0
+      ? { axis: 'horizontal', line: i + 1, from: 0, to: columns - 1 }
+      : { axis: 'horizontal', line: i + 1, from: 1, to: columns });
+
+/** Column creases keep one direction down all rows as long as the sheet is whole. */
+const columnBends = (p: P): readonly Bend[] =>
+  Array.from({ length: p.columns - 1 }, (_, i) => ({ crease: { axis: 'vertical', line: i + 1 }, to: directionOf(p, i + 1) }));
+
+/** The rows are only creased here, to and fro: which way each turn closes is settled when the strip is folded. */
+const rowBends = (p: P): readonly Bend[] =>
+  Array.from({ length: p.rows - 1 }, (_, i) => ({ crease: { axis: 'horizontal', line: i + 1 }, to: i % 2 === 0 ? 'valley' : 'mountain' }));
+
+const bendsOfRow = (p: P, row: number): readonly Bend[] =>
+  Array.from({ length: p.columns - 1 }, (_, i) => ({
+    crease: { axis: 'vertical', line: i + 1, from: row, to: row + 1 },
+    to: directionOf(p, row * p.columns + (row % 2 === 0 ? i + 1 : p.columns - 1 - i)),
+  }));
+
+/** The meander book: R rows of C panels on one sheet, cut into one long strip and folded to and fro. */
+export const meanderBook: Form<P> = {
+  id: 'meander-book',
+  parameters: meanderBookParameters,
+  lies: 'either',
+  grid: ({ rows, columns }) => ({ rows, columns }),
+  printed: () => ['A'],
+  needs: ({ backsMeet, facesMeet }) => (backsMeet !== 'none' || facesMeet === 'glued-shut' ? ['blade', 'glue'] : ['blade']),
+  hold: ({ cover }) => ({
+    cover: { panel: 'r1c1', side: cover === 'first' ? 'A' : 'B' }, up: 'north', reading: 'left-to-right',
+  }),
+  programme(p) {
+    const panels = strip(p);
+    const rowsUp = Array.from({ length: p.rows }, (_, i) => p.rows - 1 - i);
+    return [
+      { kind: 'collapse', name: 'to-and-fro-columns', bends: columnBends(p) },
+      { kind: 'unfold', name: 'open', which: 'all' },
+      { kind: 'collapse', name: 'to-and-fro-rows', bends: rowBends(p) },
+      { kind: 'unfold', name: 'open', which: 'all' },
+      { kind: 'cut', name: 'cut-serpentine', segments: cuts(p) },
+      ...rowsUp.flatMap((row): Step[] => [
+        { kind: 'collapse', name: 'to-and-fro-row', bends: bendsOfRow(p, row) },
+        ...(row === 0 ? [] : [{
+          kind: 'collapse' as const, name: 'fold-turn',
+          bends: [{ crease: { axis: 'horizontal' as const, line: row }, to: directionOf(p, row * p.columns) }],
+        }]),
+      ]),
+      ...rowsUp.slice(0, -1).reverse().map((row): Step => ({
+        kind: 'glue', name: 'treat-turn', between: [panels[row * p.columns - 1]!, panels[row * p.columns]!],
+        whenBacksMeet: p.backsMeet, whenFacesMeet: p.facesMeet === 'glued-shut' ? 'glued-shut' : 'none',
+      })),
+    ];
+  },
+};

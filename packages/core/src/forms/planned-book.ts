@@ -1,0 +1,49 @@
+import { fail, ok, type Result } from '../result.ts';
+import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
+import type { FoldProblem } from '../folding/problem.ts';
+import { readBook, type Reading, type ReadingProblem } from '../folding/reading.ts';
+import { runProgramme, type FoldRun } from '../folding/run.ts';
+import { checkSheet, type Sheet, type SheetProblem } from '../paper/sheet-size.ts';
+import type { Form } from './form.ts';
+import { formById } from './registry.ts';
+
+/** A form chosen and set. Parameters are as the maker gave them; the form's schema fills in defaults. */
+export interface FormChoice {
+  readonly id: string;
+  readonly parameters: Readonly<Record<string, unknown>>;
+}
+
+/** Everything that folding tells about a book: derived anew from the choice and the sheet, never stored. */
+export interface FoldedBook {
+  readonly form: Form;
+  readonly parameters: Readonly<Record<string, unknown>>;
+  readonly sheet: Sheet;
+  readonly run: FoldRun;
+  readonly reading: Reading;
+  readonly pattern: readonly PatternLine[];
+}
+
+export type PlanProblem =
+  | { readonly code: 'no-such-form'; readonly id: string }
+  | { readonly code: 'parameter-out-of-range'; readonly name: string; readonly detail: string }
+  | SheetProblem | FoldProblem | ReadingProblem;
+
+/** Folds the chosen form from the sheet and reads it as a book. */
+export function planBook(choice: FormChoice, sheet: Sheet): Result<FoldedBook, PlanProblem> {
+  const form = formById(choice.id);
+  if (!form) return fail({ code: 'no-such-form', id: choice.id });
+  const parsed = form.parameters.safeParse(choice.parameters);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    return fail({ code: 'parameter-out-of-range', name: issue.path.join('.') || issue.code, detail: issue.message });
+  }
+  const checked = checkSheet(sheet);
+  if (!checked.ok) return checked;
+  const parameters = parsed.data;
+  const programme = form.programme(parameters);
+  const run = runProgramme({ width: sheet.width, height: sheet.height, ...form.grid(parameters) }, programme);
+  if (!run.ok) return run;
+  const reading = readBook(run.value, form.hold(parameters), form.printed(parameters));
+  if (!reading.ok) return reading;
+  return ok({ form, parameters, sheet, run: run.value, reading: reading.value, pattern: creasePattern(run.value) });
+}

@@ -1,0 +1,45 @@
+import { endsOf } from '../geometry/outline.ts';
+import type { Segment } from '../geometry/line.ts';
+import { toNm } from '../folding/fold-sheet.ts';
+import type { FoldedBook } from '../forms/planned-book.ts';
+import { mm } from '../units/nm.ts';
+import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
+
+/** Radius of the round stop that ends a slit. */
+const STOP = mm(1.2);
+const HATCH_STEP = mm(4);
+const HATCH = mm(1.3);
+
+/** Lines of the unfolded sheet, face A up: folds, cuts and slits with their stops, at real size. */
+export function sheetLines(plan: FoldedBook): Drawing {
+  const { sheet, run, pattern } = plan;
+  const spot = (p: Spot2): Spot2 => ({ x: toNm(run.sheet, p.x), y: toNm(run.sheet, p.y) });
+  const items = pattern.flatMap(({ kind, segment }): DrawItem[] => {
+    const [from, to] = endsOf(segment);
+    const line: DrawItem = { kind: 'line', layer: kind, points: [spot(from), spot(to)] };
+    if (kind !== 'slit' && kind !== 'cut') return [line];
+    return [line, ...stops(plan, segment, spot), ...(kind === 'slit' ? hatching(spot(from), spot(to)) : [])];
+  });
+  return { width: sheet.width, height: sheet.height, items };
+}
+
+/** Round stops where a cut ends inside the sheet: the blade goes no further. */
+function stops({ run }: FoldedBook, segment: Segment, spot: (p: Spot2) => Spot2): readonly DrawItem[] {
+  const inside = (p: Spot2) => p.x > 0 && p.y > 0 && p.x < run.sheet.width && p.y < run.sheet.height;
+  return endsOf(segment).filter(inside).map((end) => ({ kind: 'dot', layer: 'slit', at: spot(end), radius: STOP, filled: false }));
+}
+
+/** Short strokes across a slit, so that it is told from every fold without colour. */
+function hatching(from: Spot2, to: Spot2): readonly DrawItem[] {
+  const length = Math.hypot(to.x - from.x, to.y - from.y);
+  const [ux, uy] = [(to.x - from.x) / length, (to.y - from.y) / length];
+  const count = Math.max(0, Math.floor(length / HATCH_STEP) - 1);
+  return Array.from({ length: count }, (_, i): DrawItem => {
+    const s = ((i + 1) * length) / (count + 1);
+    const [x, y] = [from.x + ux * s, from.y + uy * s];
+    return { kind: 'line', layer: 'mark', points: [
+      { x: x + (ux - uy) * HATCH * 0.7, y: y + (uy + ux) * HATCH * 0.7 },
+      { x: x - (ux - uy) * HATCH * 0.7, y: y - (uy + ux) * HATCH * 0.7 },
+    ] };
+  });
+}

@@ -1,0 +1,47 @@
+import { poseAt, type Pose } from '../folding/poses.ts';
+import { moveSpot } from '../folding/rigid.ts';
+import type { FoldRun } from '../folding/run.ts';
+import { mm } from '../units/nm.ts';
+import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
+
+/**
+ * A small drawing of the paper in a pose, in parallel projection: seen from above where it lies flat, from the
+ * front and above where it stands. Faces nearer the eye are drawn over those behind (painter's order).
+ */
+export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: number): Drawing {
+  const perNm = 1e-6 / run.sheet.scale;
+  const spread = 0.25; // millimetres between layers, so that a pile shows its edges
+  const panels = run.sheet.panels.map((panel, i) => {
+    const move = pose.panels[i]!;
+    const spots = panel.outline.map((p) => moveSpot(move, { x: p.x * perNm, y: p.y * perNm, z: 0 }));
+    const lift = pose.ranks[i]! * spread;
+    return { i, faceUp: move[10]! >= 0, spots: spots.map((s) => ({ ...s, z: s.z + lift })) };
+  });
+  const standing = panels.some(({ spots }) => spots.some((s) => s.z > 5 + panels.length * spread));
+  // Eye from above, or tilted so that upright paper shows: x as it is, y shortened, z lifting on the page.
+  const tilt = standing ? 0.5 : 1;
+  const rise = standing ? 0.85 : 0.35;
+  const project = (s: { x: number; y: number; z: number }): Spot2 => ({ x: s.x + (standing ? s.y * 0.35 : s.z * 0.2), y: s.y * tilt - s.z * rise });
+  const depth = (spots: readonly { x: number; y: number; z: number }[]) =>
+    spots.reduce((sum, s) => sum + s.z * (standing ? 0.3 : 1) + (standing ? s.y : 0), 0) / spots.length;
+  const projected = panels
+    .map(({ i, faceUp, spots }) => ({ i, faceUp, depth: depth(spots) + pose.ranks[i]! * 1e-3, points: spots.map(project) }))
+    .sort((one, other) => one.depth - other.depth);
+  const xs = projected.flatMap(({ points }) => points.map((p) => p.x));
+  const ys = projected.flatMap(({ points }) => points.map((p) => p.y));
+  const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const room = mm(1);
+  const scale = Math.min((width - 2 * room) / Math.max(right - left, 1e-6), (height - 2 * room) / Math.max(bottom - top, 1e-6));
+  const place = (p: Spot2): Spot2 => ({
+    x: width / 2 + (p.x - (left + right) / 2) * scale,
+    y: height / 2 + (p.y - (top + bottom) / 2) * scale,
+  });
+  const items = projected.map(({ faceUp, points }): DrawItem => ({
+    kind: 'area', tone: faceUp ? 'paper' : 'back', points: points.map(place), outlined: true,
+  }));
+  return { width, height, items };
+}
+
+/** The paper as it looks after a step, a standing pose included; `step` −1 is the sheet before the first. */
+export const stepDrawing = (run: FoldRun, step: number, width: number, height: number): Drawing =>
+  poseDrawing(run, step < 0 ? poseAt(run, 0, 0) : poseAt(run, step, 1), width, height);

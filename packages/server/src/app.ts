@@ -1,0 +1,47 @@
+import path from 'node:path';
+import express, { type Express } from 'express';
+import type { MikroORM } from '@mikro-orm/libsql';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { assetRoutes, bookFileRoutes } from './files/routes.ts';
+import { bookRoutes } from './books/routes.ts';
+import { computeRoutes } from './compute/routes.ts';
+import { errorHandler, Refusal } from './errors.ts';
+import { exportRoutes } from './exports/routes.ts';
+import { openApiDocument } from './openapi.ts';
+import { onlyLoopback, strictHeaders } from './security.ts';
+import type { FileStore } from './files/store.ts';
+
+export interface AppParts {
+  readonly orm: MikroORM;
+  readonly store: FileStore;
+  readonly log: Logger;
+  /** folder of the built interface; absent in tests of the API alone */
+  readonly webFolder?: string;
+}
+
+export function createApp({ orm, store, log, webFolder }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, autoLogging: false }));
+  app.use(onlyLoopback, strictHeaders);
+  app.use(express.json({ limit: '2mb' }));
+
+  app.get('/api/health', (_request, response) => void response.json({ ok: true, name: 'Eight Up' }));
+  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  app.use('/api/books/:id/files', bookFileRoutes(orm, store));
+  app.use('/api/books', bookRoutes(orm), exportRoutes(orm, store));
+  app.use('/api/assets', assetRoutes(orm, store));
+  app.use('/api/compute', computeRoutes());
+  app.use('/api', () => {
+    throw new Refusal('not-found', 'There is nothing at this address.');
+  });
+  if (webFolder) {
+    app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true, setHeaders: (response, file) => {
+      if (!file.includes(`${path.sep}assets${path.sep}`)) response.setHeader('Cache-Control', 'no-cache');
+    } }));
+    app.get('/{*any}', (_request, response) => response.set('Cache-Control', 'no-cache').sendFile(path.join(webFolder, 'index.html')));
+  }
+  app.use(errorHandler(log));
+  return app;
+}

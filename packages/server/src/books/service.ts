@@ -1,0 +1,127 @@
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from '@mikro-orm/core';
+import { applyCommand, type Command } from '@eight-up/core/book/command';
+import type { BookDocument } from '@eight-up/core/book/document';
+import { commandProblemWords } from '@eight-up/words/problems';
+import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
+import { AssetRow, BookRow, RevisionRow } from '../db/entities.ts';
+import { Refusal } from '../errors.ts';
+
+export async function findBook(em: EntityManager, id: string): Promise<BookRow> {
+  const row = await em.findOne(BookRow, { id });
+  if (!row) throw new Refusal('book-not-found', 'There is no such book on the shelf.');
+  return row;
+}
+
+export async function createBook(em: EntityManager, doc: BookDocument, now: Date): Promise<BookRow> {
+  const row = em.create(BookRow, { id: randomUUID(), doc, revision: 0, undoTop: null, redoTop: null, createdAt: now, savedAt: now });
+  await em.persistAndFlush(row);
+  return row;
+}
+
+/** Every original a document speaks of. */
+const assetIds = (doc: BookDocument): readonly string[] =>
+  [...new Set([...doc.pages, ...doc.tray].flatMap((content) => (content ? [content.asset] : [])))];
+
+export async function assetsOf(em: EntityManager, docs: readonly BookDocument[]): Promise<readonly AssetRow[]> {
+  const ids = [...new Set(docs.flatMap(assetIds))];
+  return ids.length ? em.find(AssetRow, { id: { $in: [...ids] } }) : [];
+}
+
+const assetInfo = ({ id, kind, bytes, pages }: AssetRow) => ({ id, kind, bytes, pages });
+
+export async function bookAnswer(em: EntityManager, row: BookRow): Promise<BookAnswer> {
+  const assets = await assetsOf(em, [row.doc]);
+  return {
+    id: row.id, revision: row.revision, canUndo: row.undoTop != null, canRedo: row.redoTop != null,
+    savedAt: row.savedAt.toISOString(), book: row.doc, assets: assets.map(assetInfo),
+  };
+}
+
+export async function shelf(em: EntityManager): Promise<readonly ShelfBook[]> {
+  const rows = await em.find(BookRow, {}, { orderBy: { createdAt: 'asc' } });
+  const assets = await assetsOf(em, rows.map(({ doc }) => doc));
+  const byId = new Map(assets.map((asset) => [asset.id, asset]));
+  return rows.map((row) => ({
+    id: row.id, revision: row.revision, savedAt: row.savedAt.toISOString(), book: row.doc,
+    assets: assetIds(row.doc).flatMap((id) => (byId.has(id) ? [assetInfo(byId.get(id)!)] : [])),
+  }));
+}
+
+export interface Author {
+  /** the revision the author last saw; undefined: whatever is newest */
+  readonly expect: number | undefined;
+  readonly window: string;
+}
+
+/** Carries out and stores one command. */
+export function revise(em: EntityManager, id: string, author: Author, command: Command): Promise<BookRow> {
+  return change(em, id, author, (row) => ({
+    kind: 'change', command, target: null,
+    after: (n) => ({ undoTop: n, redoTop: null }),
+    ...applied(row, command),
+  }));
+}
+
+/** Takes the newest change not yet taken back, back; the taking back is itself a revision. */
+export function undo(em: EntityManager, id: string, author: Author): Promise<BookRow> {
+  return change(em, id, author, async (row) => {
+    if (row.undoTop == null) throw new Refusal('nothing-to-undo', 'There is nothing to undo.');
+    const target = await em.findOneOrFail(RevisionRow, { bookId: id, n: row.undoTop });
+    return {
+      kind: 'undo', command: target.inverse, target: target.n,
+      after: (n) => ({ undoTop: target.undoBefore ?? null, redoTop: n }),
+      ...applied(row, target.inverse),
+    };
+  });
+}
+
+export function redo(em: EntityManager, id: string, author: Author): Promise<BookRow> {
+  return change(em, id, author, async (row) => {
+    if (row.redoTop == null) throw new Refusal('nothing-to-redo', 'There is nothing to redo.');
+    const undone = await em.findOneOrFail(RevisionRow, { bookId: id, n: row.redoTop });
+    const target = await em.findOneOrFail(RevisionRow, { bookId: id, n: undone.target! });
+    return {
+      kind: 'redo', command: target.command, target: target.n,
+      after: () => ({ undoTop: target.n, redoTop: undone.redoBefore ?? null }),
+      ...applied(row, target.command),
+    };
+  });
+}
+
+interface Change {
+  readonly kind: RevisionRow['kind'];
+  readonly command: Command;
+  readonly inverse: Command;
+  readonly book: BookDocument;
+  readonly target: number | null;
+  readonly after: (n: number) => { undoTop: number | null; redoTop: number | null };
+}
+
+function applied(row: BookRow, command: Command): Pick<Change, 'book' | 'inverse'> {
+  const result = applyCommand(row.doc, command);
+  if (!result.ok) throw new Refusal('command-impossible', commandProblemWords(result.problem, 'mm'), result.problem);
+  return result.value;
+}
+
+/** One revision, all or nothing: the book and its log change in one transaction, or neither does. */
+function change(em: EntityManager, id: string, author: Author, plan: (row: BookRow) => Change | Promise<Change>): Promise<BookRow> {
+  return em.transactional(async (tx) => {
+    const row = await findBook(tx as EntityManager, id);
+    if (author.expect !== undefined && author.expect !== row.revision) {
+      const head = await tx.findOne(RevisionRow, { bookId: id, n: row.revision });
+      throw new Refusal('book-changed-elsewhere', 'Another window has changed this book. Nothing of it was overwritten; look at the newest state first.', {
+        expected: author.expect, newest: row.revision, by: head?.authorWindow ?? null,
+      });
+    }
+    const { kind, command, inverse, book, target, after } = await plan(row);
+    const n = row.revision + 1;
+    const at = new Date();
+    tx.persist(tx.create(RevisionRow, {
+      bookId: id, n, kind, command, inverse, target, undoBefore: row.undoTop ?? null, redoBefore: row.redoTop ?? null,
+      authorWindow: author.window, at,
+    }));
+    Object.assign(row, { doc: book, revision: n, savedAt: at, ...after(n) });
+    return row;
+  });
+}

@@ -1,0 +1,53 @@
+import { Router } from 'express';
+import { computeFoldRequest, computeImpositionRequest } from '@eight-up/core/contract/schemas';
+import { planBook } from '@eight-up/core/forms/planned-book';
+import { toNm } from '@eight-up/core/folding/fold-sheet';
+import { endsOf } from '@eight-up/core/geometry/outline';
+import { pagePlaces, shrinkOf } from '@eight-up/core/pagination/imposition';
+import { formFacts } from '@eight-up/words/forms';
+import { programmeWords } from '@eight-up/words/steps';
+import { planProblemWords } from '@eight-up/words/problems';
+import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
+import type { Sheet } from '@eight-up/core/paper/sheet-size';
+import { Refusal } from '../errors.ts';
+import { parseRequest } from '../parse.ts';
+
+/** Stateless answers: what folds out of a form and a sheet, without a book. */
+export function computeRoutes(): Router {
+  const router = Router();
+  router.post('/fold', (request, response) => {
+    const { form, parameters, sheet } = parseRequest(computeFoldRequest, request.body);
+    response.json(foldAnswer(planned({ id: form, parameters }, sheet)));
+  });
+  router.post('/imposition', (request, response) => {
+    const { form, parameters, sheet, printing } = parseRequest(computeImpositionRequest, request.body);
+    const places = pagePlaces(planned({ id: form, parameters }, sheet));
+    response.json({ sheet, pages: places, scale: printing ? shrinkOf(places, printing) : 1 });
+  });
+  return router;
+}
+
+function planned(choice: FormChoice, sheet: Sheet): FoldedBook {
+  const plan = planBook(choice, sheet);
+  if (!plan.ok) throw new Refusal('plan-impossible', planProblemWords(plan.problem, 'mm'), plan.problem);
+  return plan.value;
+}
+
+function foldAnswer(plan: FoldedBook) {
+  const { run, reading, pattern } = plan;
+  const label = (panel: number) => run.sheet.panels[panel]!.label;
+  const spot = (p: { x: number; y: number }) => ({ x: toNm(run.sheet, p.x), y: toNm(run.sheet, p.y) });
+  return {
+    parameters: plan.parameters,
+    facts: formFacts(plan),
+    closed: { width: reading.width, height: reading.height },
+    spineAxis: reading.spineAxis,
+    steps: run.programme.map((step, i) => ({ kind: step.kind, name: step.name, ...programmeWords(plan)[i]! })),
+    pages: reading.pages.map(({ face, quarterTurns }, page) => ({ page, panel: label(face.panel), side: face.side, quarterTurns })),
+    hidden: reading.hidden.map(({ face, why }) => ({ panel: label(face.panel), side: face.side, why })),
+    openings: reading.views.map(({ left, right, hinge }) => ({ left, right, hinge })),
+    layers: reading.layers.map(label),
+    gaps: reading.gaps.map(({ kind, edges }) => ({ kind, edges })),
+    lines: pattern.map(({ kind, segment }) => ({ kind, points: endsOf(segment).map(spot) })),
+  };
+}

@@ -1,0 +1,58 @@
+import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/book/document';
+import type { Command } from '@eight-up/core/book/command';
+
+/** A book as it stands now. `undoTop` and `redoTop` are revision numbers: what undo and redo would take next. */
+export const BookRow = defineEntity({
+  name: 'BookRow',
+  tableName: 'book',
+  properties: {
+    id: p.string().primary(),
+    doc: p.json<BookDocument>(),
+    revision: p.integer(),
+    undoTop: p.integer().nullable(),
+    redoTop: p.integer().nullable(),
+    createdAt: p.datetime(),
+    savedAt: p.datetime(),
+  },
+});
+export type BookRow = InferEntity<typeof BookRow>;
+
+/** One change, in the order in which they were made; undo and redo are changes too, so nothing is ever lost. */
+export const RevisionRow = defineEntity({
+  name: 'RevisionRow',
+  tableName: 'revision',
+  uniques: [{ properties: ['bookId', 'n'] }],
+  properties: {
+    id: p.integer().primary().autoincrement(),
+    bookId: p.string(),
+    n: p.integer(),
+    kind: p.string().$type<'change' | 'undo' | 'redo'>(),
+    command: p.json<Command>(),
+    inverse: p.json<Command>(),
+    /** the revision that an undo took back or a redo made again */
+    target: p.integer().nullable(),
+    /** the heads of the undo and redo chains before this revision */
+    undoBefore: p.integer().nullable(),
+    redoBefore: p.integer().nullable(),
+    authorWindow: p.string(),
+    at: p.datetime(),
+  },
+});
+export type RevisionRow = InferEntity<typeof RevisionRow>;
+
+/** What is known of an original; the bytes lie in the data folder under the same id. */
+export const AssetRow = defineEntity({
+  name: 'AssetRow',
+  tableName: 'asset',
+  properties: {
+    id: p.string().primary(),
+    kind: p.string().$type<AssetKind>(),
+    bytes: p.integer(),
+    pages: p.json<readonly AssetPage[]>(),
+    createdAt: p.datetime(),
+  },
+});
+export type AssetRow = InferEntity<typeof AssetRow>;
+
+export const ENTITIES = [BookRow, RevisionRow, AssetRow];

@@ -1,0 +1,53 @@
+import { Router, type Response } from 'express';
+import type { MikroORM } from '@mikro-orm/libsql';
+import { z } from 'zod';
+import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
+import type { BookDocument } from '@eight-up/core/book/document';
+import { sheetLines } from '@eight-up/core/output/sheet-lines';
+import { drawingToSvg } from '@eight-up/core/output/svg';
+import { planProblemWords } from '@eight-up/words/problems';
+import { assetsOf, findBook } from '../books/service.ts';
+import { Refusal } from '../errors.ts';
+import type { FileStore } from '../files/store.ts';
+import { parseRequest } from '../parse.ts';
+import { dummyPdf } from './dummy-pdf.ts';
+import { printPdf } from './print-pdf.ts';
+
+export const dummyQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
+
+export function exportRoutes(orm: MikroORM, store: FileStore): Router {
+  const router = Router({ mergeParams: true });
+  const load = async (id: string) => {
+    const em = orm.em.fork();
+    const { doc } = await findBook(em, id);
+    const plan = planBook(doc.form, doc.sheet);
+    if (!plan.ok) throw new Refusal('plan-impossible', planProblemWords(plan.problem, 'mm'), plan.problem);
+    return { em, doc, plan: plan.value as FoldedBook };
+  };
+
+  router.get('/:id/print.pdf', async (request, response) => {
+    const { em, doc, plan } = await load(request.params.id);
+    const bytes = await printPdf(plan, doc, await assetsOf(em, [doc]), (id) => store.originalPath(id));
+    sendFile(response, doc, 'print.pdf', 'application/pdf', bytes);
+  });
+
+  router.get('/:id/dummy.pdf', async (request, response) => {
+    const { unit } = parseRequest(dummyQuery, request.query);
+    const { doc, plan } = await load(request.params.id);
+    sendFile(response, doc, 'numbered dummy.pdf', 'application/pdf', await dummyPdf(plan, doc, unit));
+  });
+
+  router.get('/:id/lines.svg', async (request, response) => {
+    const { doc, plan } = await load(request.params.id);
+    sendFile(response, doc, 'lines.svg', 'image/svg+xml', drawingToSvg(sheetLines(plan), `${doc.title}: folds and cuts`));
+  });
+  return router;
+}
+
+/** Sent for looking at, with a name for keeping: the book's title in whatever script it has (RFC 6266). */
+function sendFile(response: Response, book: BookDocument, suffix: string, type: string, body: Uint8Array | string): void {
+  const name = `${book.title} ${suffix}`.replace(/[\\/:*?"<>|\u0000-\u001f]/g, ' ');
+  const plain = name.replace(/[^\u0020-\u007e]/g, '_');
+  response.set('Content-Disposition', `inline; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`);
+  response.set('Cache-Control', 'no-store').type(type).send(typeof body === 'string' ? body : Buffer.from(body.buffer, body.byteOffset, body.byteLength));
+}

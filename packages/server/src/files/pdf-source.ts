@@ -1,0 +1,59 @@
+import { EncryptedPDFError, PDFArray, PDFDocument, PDFName, PDFNumber, type PDFPage } from '@cantoo/pdf-lib';
+import { fail, ok, type Result } from '@eight-up/core/result';
+import type { FileProblem } from '@eight-up/core/book/file-problem';
+import type { PdfPageBox } from '@eight-up/core/pagination/content-space';
+
+export interface OpenedPdf {
+  readonly document: PDFDocument;
+  readonly wasEncrypted: boolean;
+}
+
+/** Opens a PDF from its bytes, or says why not. A file that only restricts printing opens without a password. */
+export async function openPdf(bytes: Uint8Array, password: string | undefined): Promise<Result<OpenedPdf, FileProblem>> {
+  const plain = await load(bytes, undefined);
+  if (plain !== 'locked') return plain === 'broken' ? fail({ code: 'pdf-broken' }) : ok({ document: plain, wasEncrypted: false });
+  for (const key of password === undefined ? [''] : [password, '']) {
+    const opened = await load(bytes, key);
+    if (typeof opened !== 'string') return ok({ document: opened, wasEncrypted: true });
+  }
+  return fail({ code: password === undefined ? 'pdf-encrypted' : 'pdf-wrong-password' });
+}
+
+async function load(bytes: Uint8Array, password: string | undefined): Promise<PDFDocument | 'locked' | 'broken'> {
+  try {
+    const document = await PDFDocument.load(bytes, { updateMetadata: false, ...(password === undefined ? {} : { password }) });
+    // Reading the page tree shows whether there is a document behind the header.
+    document.getPages();
+    return document;
+  } catch (error) {
+    return error instanceof EncryptedPDFError || /encrypt|password/i.test(String((error as Error)?.message)) ? 'locked' : 'broken';
+  }
+}
+
+export interface VisibleBox extends PdfPageBox {
+  readonly left: number;
+  readonly bottom: number;
+}
+
+/** What a reader shows of a page: its crop box within its media box (PDF 32000-1, 14.11.2), its turn and its unit. */
+export function boxOf(page: PDFPage): VisibleBox {
+  const media = boxAt(page, 'MediaBox') ?? { left: 0, bottom: 0, right: 612, top: 792 };
+  const crop = boxAt(page, 'CropBox') ?? media;
+  const left = Math.max(media.left, crop.left);
+  const bottom = Math.max(media.bottom, crop.bottom);
+  const right = Math.min(media.right, crop.right);
+  const top = Math.min(media.top, crop.top);
+  const seen = right > left && top > bottom ? { left, bottom, right, top } : media;
+  const unit = page.node.lookupMaybe(PDFName.of('UserUnit'), PDFNumber)?.asNumber() ?? 1;
+  return {
+    left: seen.left, bottom: seen.bottom, width: seen.right - seen.left, height: seen.top - seen.bottom,
+    rotate: page.getRotation().angle, userUnit: unit > 0 ? unit : 1,
+  };
+}
+
+function boxAt(page: PDFPage, name: 'MediaBox' | 'CropBox'): { left: number; bottom: number; right: number; top: number } | undefined {
+  const box = name === 'MediaBox' ? page.node.MediaBox() : page.node.CropBox();
+  if (!(box instanceof PDFArray) || box.size() < 4) return undefined;
+  const [x1, y1, x2, y2] = [0, 1, 2, 3].map((i) => box.lookup(i, PDFNumber).asNumber()) as [number, number, number, number];
+  return { left: Math.min(x1, x2), right: Math.max(x1, x2), bottom: Math.min(y1, y2), top: Math.max(y1, y2) };
+}

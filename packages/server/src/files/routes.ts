@@ -1,0 +1,100 @@
+import { rename, rm } from 'node:fs/promises';
+import { Router, type Request } from 'express';
+import multer from 'multer';
+import type { MikroORM } from '@mikro-orm/libsql';
+import sharp from 'sharp';
+import { z } from 'zod';
+import type { FilesAnswer } from '@eight-up/core/contract/answers';
+import { fileProblemWords } from '@eight-up/words/problems';
+import { bookAnswer, findBook, revise } from '../books/service.ts';
+import { AssetRow } from '../db/entities.ts';
+import { Refusal } from '../errors.ts';
+import { parseRequest } from '../parse.ts';
+import { MOST_MEGAPIXELS } from './inspect.ts';
+import { receiveFiles } from './receive.ts';
+import { exists, type FileStore } from './store.ts';
+
+/** One drop: up to 500 files of 500 MB. */
+const LIMITS = { files: 500, fileSize: 500 * 1024 * 1024, fields: 10, fieldSize: 4096 };
+
+/** Text fields beside the files. */
+export const filesFields = z.object({
+  expect: z.coerce.number().int().min(0).optional(),
+  window: z.string().min(1).max(64).default('upload'),
+  /** a locked PDF's password; used once, never stored */
+  password: z.string().max(1024).optional(),
+  /** the first picture goes to this page (0-based), whatever stood there moves to the tray */
+  page: z.coerce.number().int().min(0).max(4096).optional(),
+});
+
+/** Upload names arrive as Latin-1; makers write theirs in every script. */
+const nameOf = (original: string): string => Buffer.from(original, 'latin1').toString('utf8').replace(/^.*[\\/]/, '').slice(0, 300) || 'unnamed';
+
+export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
+  const upload = multer({ dest: store.incoming, limits: LIMITS }).any();
+  const router = Router({ mergeParams: true });
+  router.post('/', upload, async (request: Request<{ id: string }>, response) => {
+    const uploads = Array.isArray(request.files) ? request.files : [];
+    try {
+      const fields = parseRequest(filesFields, request.body);
+      if (uploads.length === 0) throw new Refusal('no-files', 'No file came with the request. Nothing was changed.');
+      const em = orm.em.fork();
+      const { id } = request.params;
+      await findBook(em, id);
+      const received = await receiveFiles(em, store, uploads.map((file) => ({ path: file.path, name: nameOf(file.originalname) })), fields.password);
+      if (received.contents.length === 0) {
+        const [first] = received.refused;
+        throw new Refusal('files-refused', `${first!.name} ${fileProblemWords(first!.problem)} The book is unchanged.`, { refused: received.refused });
+      }
+      let author = { expect: fields.expect, window: fields.window };
+      const [first, ...rest] = received.contents;
+      let row;
+      if (fields.page === undefined) {
+        row = await revise(em, id, author, { kind: 'place', contents: received.contents });
+      } else {
+        row = await revise(em, id, author, { kind: 'replace', page: fields.page, content: first! });
+        author = { ...author, expect: row.revision };
+        if (rest.length) row = await revise(em, id, author, { kind: 'place', contents: rest, from: fields.page + 1 });
+      }
+      const answer: FilesAnswer = { ...(await bookAnswer(em, row)), taken: received.taken, refused: received.refused };
+      response.json(answer);
+    } finally {
+      // Whatever was not kept is not left lying about.
+      await Promise.all(uploads.map((file) => rm(file.path, { force: true })));
+    }
+  });
+  return router;
+}
+
+const PREVIEW_SIZES = [240, 480, 1200] as const;
+const previewQuery = z.object({ size: z.coerce.number().int().min(16).max(4096).default(480) });
+const MIME = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', pdf: 'application/pdf' } as const;
+
+export function assetRoutes(orm: MikroORM, store: FileStore): Router {
+  const router = Router();
+  const find = async (id: string): Promise<AssetRow> => {
+    const row = await orm.em.fork().findOne(AssetRow, { id });
+    if (!row || !(await exists(store.originalPath(id)))) throw new Refusal('file-not-found', 'That original is not in the data folder.');
+    return row;
+  };
+  router.get('/:id/original', async (request, response) => {
+    const row = await find(request.params.id);
+    response.type(MIME[row.kind]).set('Cache-Control', 'private, max-age=31536000, immutable');
+    response.sendFile(store.originalPath(row.id));
+  });
+  router.get('/:id/preview', async (request, response) => {
+    const { size } = parseRequest(previewQuery, request.query);
+    const row = await find(request.params.id);
+    if (row.kind === 'pdf') throw new Refusal('file-not-found', 'PDF pages are drawn by the browser, from the original.');
+    const nearest = PREVIEW_SIZES.find((candidate) => candidate >= size) ?? PREVIEW_SIZES[PREVIEW_SIZES.length - 1]!;
+    const place = store.previewPath(row.id, nearest);
+    if (!(await exists(place))) {
+      const making = store.newIncomingPath();
+      await sharp(store.originalPath(row.id), { limitInputPixels: MOST_MEGAPIXELS * 1e6 })
+        .autoOrient().resize(nearest, nearest, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toFile(making);
+      await rename(making, place);
+    }
+    response.type('image/webp').set('Cache-Control', 'private, max-age=31536000, immutable').sendFile(place);
+  });
+  return router;
+}

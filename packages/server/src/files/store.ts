@@ -1,0 +1,56 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { createReadStream } from 'node:fs';
+import { mkdir, open, rename, rm, stat } from 'node:fs/promises';
+import path from 'node:path';
+import { pipeline } from 'node:stream/promises';
+
+/** Originals and previews of a data folder. Originals are named by the SHA-256 of their bytes and never rewritten. */
+export class FileStore {
+  readonly incoming: string;
+  private readonly originals: string;
+  private readonly previews: string;
+
+  constructor(dataFolder: string) {
+    this.incoming = path.join(dataFolder, 'incoming');
+    this.originals = path.join(dataFolder, 'originals');
+    this.previews = path.join(dataFolder, 'previews');
+  }
+
+  async prepare(): Promise<void> {
+    // What a killed server left half received belongs to nobody.
+    await rm(this.incoming, { recursive: true, force: true });
+    for (const folder of [this.incoming, this.originals, this.previews]) await mkdir(folder, { recursive: true });
+  }
+
+  originalPath(id: string): string {
+    return path.join(this.originals, id.slice(0, 2), id);
+  }
+
+  previewPath(id: string, size: number): string {
+    return path.join(this.previews, `${id}-${size}.webp`);
+  }
+
+  newIncomingPath(): string {
+    return path.join(this.incoming, randomUUID());
+  }
+
+  /** Moves a received file to its place: synced first, then renamed, so that a name never stands for half a file. */
+  async keep(received: string): Promise<string> {
+    const hash = createHash('sha256');
+    await pipeline(createReadStream(received), hash);
+    const id = hash.digest('hex');
+    const place = this.originalPath(id);
+    if (await exists(place)) {
+      await rm(received, { force: true });
+      return id;
+    }
+    const handle = await open(received, 'r+');
+    await handle.sync();
+    await handle.close();
+    await mkdir(path.dirname(place), { recursive: true });
+    await rename(received, place);
+    return id;
+  }
+}
+
+export const exists = async (file: string): Promise<boolean> => stat(file).then(() => true, () => false);

@@ -1,0 +1,59 @@
+import { createServer, type Server } from 'node:http';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './app.ts';
+import { openDatabase } from './db/open.ts';
+import { loadDemo } from './demo/load-demo.ts';
+import { FileStore } from './files/store.ts';
+
+const HERE = path.dirname(fileURLToPath(import.meta.url));
+const MOST_PORTS_TRIED = 50;
+
+/** Starts on the wanted port of 127.0.0.1, or on the next free one. */
+function listen(server: Server, port: number, tries = 0): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const failed = (error: NodeJS.ErrnoException) => {
+      if (error.code !== 'EADDRINUSE' || tries >= MOST_PORTS_TRIED) {
+        reject(error);
+        return;
+      }
+      console.log(`Port ${port} is taken; trying ${port + 1}.`);
+      resolve(listen(server, port + 1, tries + 1));
+    };
+    server.once('error', failed);
+    server.listen(port, '127.0.0.1', () => {
+      server.off('error', failed);
+      const address = server.address();
+      resolve(typeof address === 'object' && address ? address.port : port);
+    });
+  });
+}
+
+async function main(): Promise<void> {
+  const dataFolder = path.resolve(process.env.EIGHTUP_DATA ?? 'data/own');
+  const wanted = Number(process.env.PORT ?? 4808);
+  if (!Number.isInteger(wanted) || wanted < 0 || wanted > 65535) {
+    console.error(`PORT is “${process.env.PORT}”; it must be a number from 0 to 65535.`);
+    process.exit(2);
+  }
+  const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
+  const orm = await openDatabase(dataFolder);
+  const store = new FileStore(dataFolder);
+  await store.prepare();
+  if (process.argv.includes('--demo')) await loadDemo(orm, store);
+  const server = createServer(createApp({ orm, store, log, webFolder: process.env.EIGHTUP_WEB ?? path.join(HERE, '../../web/dist') }));
+  const port = await listen(server, wanted);
+  console.log(`Eight Up: http://127.0.0.1:${port}`);
+  const stop = () => {
+    server.close(() => void orm.close().then(() => process.exit(0)));
+    server.closeIdleConnections();
+  };
+  process.on('SIGINT', stop);
+  process.on('SIGTERM', stop);
+}
+
+main().catch((error: unknown) => {
+  console.error('Eight Up could not start:', error instanceof Error ? error.message : error);
+  process.exit(1);
+});

@@ -1,0 +1,1 @@
+export const openApiDocument = (): object => ({ openapi: '3.1.0' });

@@ -1,0 +1,68 @@
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import type { PageLabel, Reading } from '@eight-up/core/folding/reading';
+import { pageLabel, type Numbering } from '@eight-up/core/folding/reading';
+
+/** What a form is called, in one word for the shelf and one sentence for choosing. */
+export interface FormWords {
+  readonly name: string;
+  readonly holds: string;
+  readonly made: string;
+}
+
+const FORMS: Readonly<Record<string, FormWords>> = {
+  'slit-book': {
+    name: 'one-sheet slit book',
+    holds: 'A small eight-page book from one printed side, with no glue and no thread.',
+    made: 'Three folds, one slit, and the sheet wraps round itself.',
+  },
+  'meander-book': {
+    name: 'meander book',
+    holds: 'A thicker, smaller book: the sheet becomes one long strip, folded to and fro.',
+    made: 'Cuts between the rows, each stopping one panel short; turns at head and tail.',
+  },
+};
+
+export const formWords = (id: string): FormWords => FORMS[id] ?? { name: id, holds: '', made: '' };
+
+const count = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
+
+/** Page labels in words: "7", "front", "back". */
+export const labelWords = (label: PageLabel): string => (label.kind === 'number' ? String(label.number) : label.kind);
+
+export const pageNames = (reading: Reading, numbering: Numbering): readonly string[] =>
+  reading.pages.map((_, i) => labelWords(pageLabel(reading, i, numbering)));
+
+export interface FormFacts {
+  readonly pages: number;
+  readonly leaves: number;
+  readonly foldOuts: number;
+  readonly hidden: number;
+}
+
+/** The counts that follow from folding, each under its own name. */
+export const formFacts = ({ reading }: FoldedBook): FormFacts => ({
+  pages: reading.pages.length,
+  leaves: reading.leaves,
+  foldOuts: reading.views.filter(({ hinge }) => hinge !== 'spine').length,
+  hidden: reading.hidden.length,
+});
+
+/** One plain sentence: what the maker will hold. */
+export function factsSentence(plan: FoldedBook, unit: LengthUnit): string {
+  const { pages, leaves, foldOuts, hidden } = formFacts(plan);
+  const { width, height } = plan.reading;
+  const parts = [
+    count(pages, 'page to read', 'pages to read'),
+    count(leaves, 'leaf', 'leaves'),
+    ...(foldOuts ? [count(foldOuts, 'fold-out')] : []),
+    ...(hidden ? [`${count(hidden, 'printed face')} hidden by glue`] : []),
+  ];
+  return `${parts.join(', ')}; closed ${measureSize(width, height, unit)}.`;
+}
+
+/** The one sentence where a choice hides printed faces, else undefined. */
+export const hiddenSentence = ({ reading }: FoldedBook): string | undefined =>
+  reading.hidden.length ? `Glueing these turns shut hides ${count(reading.hidden.length, 'printed face')}: nobody will read them.` : undefined;
+
+export const counted = count;

@@ -1,0 +1,114 @@
+import type { CommandProblem } from '@eight-up/core/book/command';
+import type { FileProblem } from '@eight-up/core/book/file-problem';
+import type { PlanProblem } from '@eight-up/core/forms/planned-book';
+import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import type { ReadingProblem } from '@eight-up/core/folding/reading';
+
+/** "step 3", counted as makers count. */
+const step = (index: number) => `Step ${index + 1}`;
+
+/** A panel's label in words: `r2c3` is row 2, column 3. */
+export function panelWords(label: string): string {
+  const match = /^r(\d+)c(\d+)/.exec(label);
+  return match ? `row ${match[1]}, column ${match[2]}` : label;
+}
+
+const panels = (labels: readonly string[]) => labels.slice(0, 4).map(panelWords).join('; ') + (labels.length > 4 ? ' and others' : '');
+
+const unreachable = (problem: Extract<ReadingProblem, { code: 'page-unreachable' }>) =>
+  `The page at ${panelWords(problem.panel)} can never be seen: it is shut at the ${problem.edges.join(' and the ')}.`;
+
+/** Why a form cannot be folded from a sheet, and what to do. */
+export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string {
+  switch (problem.code) {
+    case 'no-such-form':
+      return `There is no form called “${problem.id}”. Choose one of the forms shown.`;
+    case 'parameter-out-of-range':
+      return `“${problem.name}” cannot be set so: ${problem.detail}. The book is as it was.`;
+    case 'sheet-side-too-small':
+      return `The ${problem.side} of ${measure(problem.length, unit)} is too small: a sheet needs at least ${measure(problem.least, unit)} to be folded.`;
+    case 'sheet-side-too-large':
+      return `The ${problem.side} of ${measure(problem.length, unit)} is more than we plan for (${measure(problem.most, unit)}). Is the unit right?`;
+    case 'severed':
+      return `${step(problem.step)} cuts the sheet apart: ${panels(problem.panels)} would fall off. End the cut earlier.`;
+    case 'slit-off-the-sheet':
+      return `${step(problem.step)} cuts where no paper holds together.`;
+    case 'slit-reaches-the-edge':
+      return `${step(problem.step)} is a slit, but it runs to the edge of the sheet. A slit ends inside.`;
+    case 'nothing-moves':
+      return `${step(problem.step)} folds along a line with all of the paper on one side: nothing moves.`;
+    case 'fold-held':
+      return `${step(problem.step)}: the flap at ${panelWords(problem.panel)} is held by a fold elsewhere and cannot lift.`;
+    case 'fold-blocked':
+      return `${step(problem.step)}: ${panelWords(problem.by)} lies in the way of ${panelWords(problem.panel)}.`;
+    case 'paper-through-paper':
+      return `${step(problem.step)} would push paper through paper at ${panels(problem.panels)}.`;
+    case 'loop-does-not-close':
+      return `${step(problem.step)}: folded so, ${panels(problem.panels)} no longer meet where they are joined.`;
+    case 'ambiguous':
+      return `${step(problem.step)} can be folded in more than one order; the form must say which.`;
+    case 'undecided':
+      return `${step(problem.step)} has too many possible orders to decide (${problem.searched} tried).`;
+    case 'nothing-to-unfold':
+      return `${step(problem.step)} unfolds, but nothing is folded.`;
+    case 'not-flat':
+      return `${step(problem.step)} needs the paper flat, but it stands.`;
+    case 'no-such-panel':
+      return `${step(problem.step)} speaks of a panel that the sheet does not have (${panelWords(problem.panel)}).`;
+    case 'no-such-crease':
+      return `${step(problem.step)} speaks of a crease that the sheet does not have.`;
+    case 'glue-apart':
+      return `${step(problem.step)} glues panels that do not touch: ${panels(problem.panels)}.`;
+    case 'place-not-exact':
+      return `${step(problem.step)} folds at a place that is not a whole nanometre.`;
+    case 'needs-several-sheets':
+      return `${step(problem.step)} joins several sheets; this form has one.`;
+    case 'too-many-panels':
+      return `The folds make more than ${problem.most} panels; no hand folds that.`;
+    case 'not-one-pile':
+      return `Folded up, the sheet is not one pile: ${panelWords(problem.panel)} lies elsewhere.`;
+    case 'still-standing':
+      return 'The paper still stands when the last step is done; it must lie flat to be a book.';
+    case 'cover-inside':
+      return `The cover at ${panelWords(problem.panel)} ends up inside the book.`;
+    case 'no-such-cover':
+      return `The sheet has no panel for the cover (${panelWords(problem.panel)}).`;
+    case 'page-unreachable':
+      return unreachable(problem);
+  }
+}
+
+export function commandProblemWords(problem: CommandProblem, unit: LengthUnit): string {
+  switch (problem.code) {
+    case 'no-such-page':
+      return `There is no page ${problem.page + 1}: the book has ${problem.pages}. Nothing was changed.`;
+    case 'no-such-tray-place':
+      return `There is nothing at place ${problem.tray + 1} of the tray: ${problem.waiting} wait there. Nothing was changed.`;
+    case 'title-empty':
+      return 'A book needs a title. The old one was kept.';
+    default:
+      return planProblemWords(problem, unit);
+  }
+}
+
+/** Why a file was refused; the book and all other files are untouched. */
+export function fileProblemWords(problem: FileProblem): string {
+  switch (problem.code) {
+    case 'file-empty':
+      return 'is empty (0 bytes). Save it again and drop it once more.';
+    case 'file-not-a-picture':
+      return 'is not a JPEG, PNG, WebP or PDF, whatever its name says. Save it as one of these.';
+    case 'file-truncated':
+      return 'ends in the middle: part of the picture is missing. Copy it again from where it came.';
+    case 'picture-too-large':
+      return `has ${problem.megapixels} megapixels; ${problem.most} is the most that can be opened. Save it smaller.`;
+    case 'pdf-broken':
+      return 'is a PDF that cannot be read: it is damaged. Export it again.';
+    case 'pdf-without-pages':
+      return 'is a PDF without any page.';
+    case 'pdf-encrypted':
+      return 'is a PDF locked with a password. Give the password to open it; it is used once and not kept.';
+    case 'pdf-wrong-password':
+      return 'is locked, and the password did not open it. Try again; it is not kept.';
+  }
+}
