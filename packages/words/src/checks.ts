@@ -22,9 +22,9 @@ export function checkWords(check: Check, book: BookDocument, names: readonly str
     case 'original-lost':
       return { reason: `${pages(check.pages)}: the original file is gone from the data folder.`, remedy: 'Drop the file in again.' };
     case 'resolution-low': {
-      const ppi = Math.round(check.pixelsPerInch);
+      const one = check.pages.length === 1;
       return {
-        reason: `${pages([check.page])} prints at ${ppi} pixels an inch${ppi < SOFT_RESOLUTION ? ': it will look soft' : ''}.`,
+        reason: `${pages(check.pages)} ${one ? 'prints' : 'print'} at ${one ? '' : 'as little as '}${Math.round(check.least)} pixels an inch${check.least < SOFT_RESOLUTION ? `: ${one ? 'it' : 'they'} will look soft` : ''}.`,
         remedy: `From ${GOOD_RESOLUTION} on it is sharp: use a larger scan, or print it smaller.`,
       };
     }

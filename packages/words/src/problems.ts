@@ -37,8 +37,6 @@ export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string
       return `${step(problem.step)} is a slit, but it runs to the edge of the sheet. A slit ends inside.`;
     case 'nothing-moves':
       return `${step(problem.step)} folds along a line with all of the paper on one side: nothing moves.`;
-    case 'fold-held':
-      return `${step(problem.step)}: the flap at ${panelWords(problem.panel)} is held by a fold elsewhere and cannot lift.`;
     case 'fold-blocked':
       return `${step(problem.step)}: ${panelWords(problem.by)} lies in the way of ${panelWords(problem.panel)}.`;
     case 'paper-through-paper':

@@ -13,7 +13,7 @@ export const SOFT_RESOLUTION = 200;
 export type Check =
   | { readonly code: 'pages-missing'; readonly weight: 'settle'; readonly pages: readonly number[] }
   | { readonly code: 'original-lost'; readonly weight: 'settle'; readonly pages: readonly number[] }
-  | { readonly code: 'resolution-low'; readonly weight: 'settle' | 'note'; readonly page: number; readonly pixelsPerInch: number }
+  | { readonly code: 'resolution-low'; readonly weight: 'settle' | 'note'; readonly pages: readonly number[]; readonly least: number }
   | { readonly code: 'in-unprintable-margin'; readonly weight: 'settle'; readonly pages: readonly number[] }
   | { readonly code: 'grain-across-spine'; readonly weight: 'settle'; readonly spine: 'vertical' | 'horizontal' }
   | { readonly code: 'grain-unknown'; readonly weight: 'note'; readonly spine: 'vertical' | 'horizontal' }
@@ -24,7 +24,7 @@ export function checkBook(plan: FoldedBook, book: BookDocument, assets: AssetLoo
   const placed = impose(plan, book.pages, assets, book.printing);
   const checks = [
     ...missingPages(book), ...lostOriginals(book, assets), ...grain(plan), ...inMargin(plan, book, placed),
-    ...placed.flatMap(resolution), ...waiting(book),
+    ...resolution(placed, 'settle', 0, SOFT_RESOLUTION), ...resolution(placed, 'note', SOFT_RESOLUTION, GOOD_RESOLUTION), ...waiting(book),
   ];
   return [...checks.filter(({ weight }) => weight === 'settle'), ...checks.filter(({ weight }) => weight === 'note')];
 }
@@ -39,9 +39,11 @@ function lostOriginals(book: BookDocument, assets: AssetLookup): readonly Check[
   return pages.length ? [{ code: 'original-lost', weight: 'settle', pages }] : [];
 }
 
-function resolution({ page, pixelsPerInch }: PlacedContent): readonly Check[] {
-  if (pixelsPerInch === undefined || pixelsPerInch >= GOOD_RESOLUTION) return [];
-  return [{ code: 'resolution-low', weight: pixelsPerInch < SOFT_RESOLUTION ? 'settle' : 'note', page, pixelsPerInch }];
+/** Pages whose pictures print at `from` up to (not including) `below` pixels an inch, in one entry. */
+function resolution(placed: readonly PlacedContent[], weight: 'settle' | 'note', from: number, below: number): readonly Check[] {
+  const low = placed.filter(({ pixelsPerInch }) => pixelsPerInch !== undefined && pixelsPerInch >= from && pixelsPerInch < below);
+  if (low.length === 0) return [];
+  return [{ code: 'resolution-low', weight, pages: low.map(({ page }) => page), least: Math.min(...low.map(({ pixelsPerInch }) => pixelsPerInch!)) }];
 }
 
 /** Pages whose ink reaches into the strip along the sheet's edge that the printer leaves white. */

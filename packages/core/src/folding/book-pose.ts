@@ -4,7 +4,7 @@ import { aboutLine, aboutUpright, after, type Rigid } from './rigid.ts';
 import { flatPose, looseness, JOINED_WITHIN, type Pose } from './poses.ts';
 import type { BookEdge, Reading } from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
-import { bounds, outlinesOf, rankOf } from './state.ts';
+import { bounds, outlinesOf, heightsOf } from './state.ts';
 
 /**
  * The finished book open at view `view`, turned a fraction t of the way to the next one. Leaves turn about the
@@ -17,7 +17,7 @@ export function bookPose(run: FoldRun, reading: Reading, view: number, t: number
     const { edge, degrees } = angles[i]!;
     return degrees === 0 ? panel : after(aboutEdge(run, reading, edge, degrees), panel);
   });
-  const height = rankOf(reading.held);
+  const height = heightsOf(run.sheet, reading.held);
   // A leaf that has been turned lies in the reversed order on the other side.
   const ranks = height.map((rank, i) => {
     const share = angles[i]!.degrees / 180;
@@ -86,7 +86,7 @@ export function holdPose(run: FoldRun, reading: Reading, t: number): Pose {
     ? after(aboutUpright(x, y, angle / 2), after(aboutLine({ axis: 'horizontal', at: (box.top + box.bottom) / 2 }, 1, 180 * t, scale), aboutUpright(x, y, -angle / 2)))
     : aboutUpright(x, y, angle * t);
   const panels = flatPose(run.sheet, flat).map((panel) => after(move, panel));
-  const from = rankOf(flat);
-  const to = rankOf(reading.held);
+  const from = heightsOf(run.sheet, flat);
+  const to = heightsOf(run.sheet, reading.held);
   return { panels, ranks: from.map((rank, i) => rank + (to[i]! - rank) * t), gap: 0, schematic: false };
 }

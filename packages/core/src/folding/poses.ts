@@ -4,7 +4,7 @@ import { spanningTree, type Bends } from './collapse.ts';
 import type { FoldSheet, Hinge } from './fold-sheet.ts';
 import { aboutLine, aboutUpright, after, fromIsometry, moveSpot, STAY, type Rigid } from './rigid.ts';
 import type { FoldRun, Moment, Motion } from './run.ts';
-import { bounds, outlinesOf, rankOf, type FlatState } from './state.ts';
+import { bounds, outlinesOf, heightsOf, type FlatState } from './state.ts';
 
 /** Where every panel is in space at one instant of the rehearsal. */
 export interface Pose {
@@ -29,8 +29,8 @@ export function poseAt(run: FoldRun, step: number, t: number): Pose {
   const motion = run.motions[step] ?? { kind: 'still' };
   const next = run.moments[step + 1] ?? before;
   const panels = motionAt(run.sheet, motion, before, t);
-  const from = rankOf(before.flat);
-  const to = rankOf(next.flat);
+  const from = heightsOf(run.sheet, before.flat);
+  const to = heightsOf(run.sheet, next.flat);
   const gap = looseness(run.sheet, panels, before.hinges.length <= next.hinges.length ? before.hinges : next.hinges);
   return { panels, ranks: from.map((rank, i) => rank + (to[i]! - rank) * t), gap, schematic: gap > JOINED_WITHIN };
 }

@@ -4,7 +4,6 @@ export type FoldProblem =
   | { readonly code: 'slit-off-the-sheet'; readonly step: number }
   | { readonly code: 'slit-reaches-the-edge'; readonly step: number }
   | { readonly code: 'nothing-moves'; readonly step: number }
-  | { readonly code: 'fold-held'; readonly step: number; readonly panel: string }
   | { readonly code: 'fold-blocked'; readonly step: number; readonly panel: string; readonly by: string }
   | { readonly code: 'paper-through-paper'; readonly step: number; readonly panels: readonly string[] }
   | { readonly code: 'loop-does-not-close'; readonly step: number; readonly panels: readonly string[] }

@@ -108,7 +108,7 @@ export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]
   const apart = outlinesOf(run.sheet, moment.flat).findIndex((outline) => !sameExtents(extentsOf(outline), first));
   if (apart >= 0) return fail({ code: 'not-one-pile', panel: run.sheet.panels[apart]!.label });
 
-  const toHeld = holdMove(at(moment.flat.placed, cover), hold);
+  const toHeld = aboutMiddle(holdMove(at(moment.flat.placed, cover), hold), bounds(outlinesOf(run.sheet, moment.flat)));
   const held = moveState(moment.flat, toHeld);
   const layers = [...held.order].reverse();
   if (layers[0] !== cover) return fail({ code: 'cover-inside', panel: hold.cover.panel });
@@ -195,6 +195,13 @@ function holdMove(coverPlaced: Isometry, hold: Hold): Isometry {
   const up = COMPASS[hold.up];
   const heads = turnsToward(f.a * up.x + f.b * up.y, f.c * up.x + f.d * up.y);
   return compose(quarterTurns(-heads), turned);
+}
+
+/** The same turn, but about the middle of what lies there, so that the book does not wander over the table. */
+function aboutMiddle(f: Isometry, box: ReturnType<typeof bounds>): Isometry {
+  const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const even = (value: number) => 2 * Math.round(value / 2);
+  return { ...f, tx: even(x - f.a * x - f.b * y), ty: even(y - f.c * x - f.d * y) };
 }
 
 /** Where the head of a page points on the sheet, seen from the face's own side (side B is seen with the sheet turned over left to right). */

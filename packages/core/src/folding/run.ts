@@ -1,12 +1,12 @@
 import { at, fail, ok, type Result } from '../result.ts';
 import { compose, IDENTITY, invert, quarterTurns, type Isometry } from '../geometry/isometry.ts';
 import { NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
-import { clip, crossesInside } from '../geometry/outline.ts';
+import { clip, crossesInside, overlap } from '../geometry/outline.ts';
 import { bendsOf, crossingsOf, flatCollapse, type Bends } from './collapse.ts';
 import { connectedParts, foldSheet, hingesOf, segmentOnSheet, type FoldSheet, type FoldSheetPlan, type Hinge, type Panel } from './fold-sheet.ts';
 import type { FoldProblem } from './problem.ts';
 import { simpleFold, type NeedsSplit } from './simple-fold.ts';
-import { bounds, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
+import { bounds, extentsOfAll, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
 import type { CollapseStep, CutStep, FoldStep, GlueHow, GlueStep, Step, UnfoldStep } from './step.ts';
 
 /** The paper after a step: lying flat, or standing with some hinges half bent over the flat state it rose from. */
@@ -165,9 +165,7 @@ class Runner {
       if ('splits' in problem) return fail(problem);
       if (problem.code === 'nothing-moves') return fail({ code: 'nothing-moves', step: index });
       const panel = this.label(problem.panel);
-      return problem.code === 'fold-held'
-        ? fail({ code: 'fold-held', step: index, panel })
-        : fail({ code: 'fold-blocked', step: index, panel, by: this.label(problem.by) });
+      return fail({ code: 'fold-blocked', step: index, panel, by: this.label(problem.by) });
     }
     if (flap !== undefined) {
       const crossing = crossingsOf(this.sheet, done.value.state, hinges);
@@ -243,10 +241,11 @@ class Runner {
       if (panel < 0) return fail({ code: 'no-such-panel', step: index, panel: step.between[i as 0 | 1] });
     }
     const { order } = this.moment.flat;
-    const heights = [order.indexOf(p), order.indexOf(q)];
-    // The pile is the order restricted to what lies over p; neighbours in it touch.
-    if (Math.abs(heights[0]! - heights[1]!) !== 1) return fail({ code: 'glue-apart', step: index, panels: [...step.between] });
-    const lower = heights[0]! < heights[1]! ? p : q;
+    const extents = extentsOfAll(outlinesOf(this.sheet, this.moment.flat));
+    const [lower, upper] = order.indexOf(p) < order.indexOf(q) ? [p, q] : [q, p];
+    const between = order.slice(order.indexOf(lower) + 1, order.indexOf(upper));
+    const touch = overlap(extents[p]!, extents[q]!) && !between.some((other) => overlap(extents[other]!, extents[p]!) && overlap(extents[other]!, extents[q]!));
+    if (!touch) return fail({ code: 'glue-apart', step: index, panels: [...step.between] });
     const facesMeet = sideUp(this.moment.flat, lower) === 1;
     const how = facesMeet ? step.whenFacesMeet : step.whenBacksMeet;
     if (how !== 'none') this.glued.push({ panels: [p, q], how });

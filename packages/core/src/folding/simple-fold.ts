@@ -22,7 +22,6 @@ export interface NeedsSplit {
 
 export type SimpleFoldProblem =
   | { readonly code: 'nothing-moves' }
-  | { readonly code: 'fold-held'; readonly panel: number }
   | { readonly code: 'fold-blocked'; readonly panel: number; readonly by: number };
 
 export interface SimpleFoldDone {
@@ -68,9 +67,8 @@ const segmentReaches = (fold: SimpleFold, image: Segment): boolean =>
 
 /**
  * One simple fold of flat paper: the moving panels are mirrored across the crease and come to lie, in
- * reversed order, on top of everything (valley) or under it (mountain). Allowed when no moving panel is held
- * by one that stays (other than along the crease) and none must pass through one that stays
- * (Arkin et al., "When can you fold a map?", 2004: some-layers simple folds).
+ * reversed order, on top of everything (valley) or under it (mountain). What moves hangs together with what stays
+ * along the crease only, by the choice of movingPanels; it must not pass through what stays (Arkin et al., "When can you fold a map?", 2004: some-layers simple folds).
  */
 export function simpleFold(
   sheet: FoldSheet, state: FlatState, hinges: readonly Hinge[], fold: SimpleFold,
@@ -83,11 +81,6 @@ export function simpleFold(
   const crossed = [...moving].filter((panel) => sides[panel] === 0);
   if (crossed.length > 0) {
     return fail({ splits: crossed.map((panel) => ({ panel, line: moveLine(invert(state.placed[panel]!), fold.line) })) });
-  }
-  for (const { p, q, segment } of hinges) {
-    if (moving.has(p) === moving.has(q)) continue;
-    const image = moveSegment(state.placed[p]!, segment);
-    if (image.axis !== fold.line.axis || image.at !== fold.line.at) return fail({ code: 'fold-held', panel: moving.has(p) ? p : q });
   }
   const up = fold.direction === 'valley';
   const stationary = state.order.filter((panel) => !moving.has(panel));

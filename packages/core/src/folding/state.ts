@@ -1,6 +1,6 @@
 import { at } from '../result.ts';
 import { compose, sideOf, type Isometry } from '../geometry/isometry.ts';
-import { extentsOf, moveOutline, type Extents, type Outline } from '../geometry/outline.ts';
+import { extentsOf, moveOutline, overlap, type Extents, type Outline } from '../geometry/outline.ts';
 import type { FoldSheet } from './fold-sheet.ts';
 
 /** Paper lying flat: where each panel is, and the panels from the table upwards (panels that do not overlap stand in any order). */
@@ -13,11 +13,21 @@ export interface FlatState {
 /** +1 where face A of the panel looks up. */
 export const sideUp = (state: FlatState, panel: number): 1 | -1 => sideOf(at(state.placed, panel));
 
-/** Height of each panel in the order: rank[panel]. */
-export function rankOf(state: FlatState): readonly number[] {
-  const rank = new Array<number>(state.order.length);
-  state.order.forEach((panel, height) => (rank[panel] = height));
-  return rank;
+const heights = new WeakMap<FlatState, readonly number[]>();
+
+/** How many panels lie under each panel, counted up its pile: 0 where it lies on the table. Kept by state: poses ask for it at every frame. */
+export function heightsOf(sheet: FoldSheet, state: FlatState): readonly number[] {
+  const known = heights.get(state);
+  if (known) return known;
+  const extents = extentsOfAll(outlinesOf(sheet, state));
+  const height = new Array<number>(state.order.length).fill(0);
+  state.order.forEach((panel, i) => {
+    for (const under of state.order.slice(0, i)) {
+      if (height[under]! >= height[panel]! && overlap(extents[under]!, extents[panel]!)) height[panel] = height[under]! + 1;
+    }
+  });
+  heights.set(state, height);
+  return height;
 }
 
 export const outlinesOf = (sheet: FoldSheet, state: FlatState): readonly Outline[] =>

@@ -1,14 +1,15 @@
+import { edgesOf, endsOf } from '../geometry/outline.ts';
 import { poseAt, type Pose } from '../folding/poses.ts';
-import { moveSpot } from '../folding/rigid.ts';
+import { moveSpot, type Spot } from '../folding/rigid.ts';
 import type { FoldRun } from '../folding/run.ts';
 import { mm } from '../units/nm.ts';
 import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
 
 /**
  * A small drawing of the paper in a pose, in parallel projection: seen from above where it lies flat, from the
- * front and above where it stands. Faces nearer the eye are drawn over those behind (painter's order).
+ * front and above where it stands; `slits` of the run's cuts have been made by then. Faces nearer the eye are drawn over those behind (painter's order).
  */
-export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: number): Drawing {
+export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: number, slits = 0): Drawing {
   const perNm = 1e-6 / run.sheet.scale;
   const spread = 0.25; // millimetres between layers, so that a pile shows its edges
   const panels = run.sheet.panels.map((panel, i) => {
@@ -36,12 +37,27 @@ export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: num
     x: width / 2 + (p.x - (left + right) / 2) * scale,
     y: height / 2 + (p.y - (top + bottom) / 2) * scale,
   });
-  const items = projected.map(({ faceUp, points }): DrawItem => ({
-    kind: 'area', tone: faceUp ? 'paper' : 'back', points: points.map(place), outlined: true,
-  }));
+  const items = projected.flatMap(({ i, faceUp, points }): DrawItem[] => [
+    { kind: 'area', tone: faceUp ? 'paper' : 'back', points: points.map(place), outlined: true },
+    ...cutsOn(run, pose, i, slits).map((ends): DrawItem => ({ kind: 'line', layer: 'slit', points: ends.map((s) => place(project(s))) })),
+  ]);
   return { width, height, items };
+}
+
+/** The cut edges of one panel in space, so that a drawing shows where the blade went. */
+function cutsOn(run: FoldRun, pose: Pose, panel: number, slits: number): readonly (readonly Spot[])[] {
+  const perNm = 1e-6 / run.sheet.scale;
+  const { outline } = run.sheet.panels[panel]!;
+  return run.slits.slice(0, slits).flatMap((slit) => {
+    const edges = edgesOf(outline).filter(({ line, inward }) =>
+      inward === 1 && line.axis === slit.axis && line.at === slit.at && Math.min(line.to, slit.to) > Math.max(line.from, slit.from));
+    return edges.map(({ line }) => {
+      const part = { ...line, from: Math.max(line.from, slit.from), to: Math.min(line.to, slit.to) };
+      return endsOf(part).map((end) => moveSpot(pose.panels[panel]!, { x: end.x * perNm, y: end.y * perNm, z: 0 }));
+    });
+  });
 }
 
 /** The paper as it looks after a step, a standing pose included; `step` −1 is the sheet before the first. */
 export const stepDrawing = (run: FoldRun, step: number, width: number, height: number): Drawing =>
-  poseDrawing(run, step < 0 ? poseAt(run, 0, 0) : poseAt(run, step, 1), width, height);
+  poseDrawing(run, step < 0 ? poseAt(run, 0, 0) : poseAt(run, step, 1), width, height, run.slitSteps.filter((made) => made <= step).length);

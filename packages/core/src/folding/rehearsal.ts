@@ -1,0 +1,37 @@
+import type { FoldedBook } from '../forms/planned-book.ts';
+import { bookPose, holdPose } from './book-pose.ts';
+import { poseAt, type Pose } from './poses.ts';
+
+/**
+ * The rehearsal is one long tape: position k (0 … steps) is the paper after k steps, steps + 1 the book in the
+ * hand, closed, and from there on one opening after another. Fractions are on the way to the next.
+ */
+export interface Tape {
+  readonly steps: number;
+  /** last position */
+  readonly end: number;
+}
+
+export const tapeOf = ({ run, reading }: FoldedBook): Tape => {
+  const steps = run.programme.length;
+  return { steps, end: steps + reading.views.length };
+};
+
+/** What a position shows: before or after steps, or the finished book at a view. */
+export type TapePlace = { readonly kind: 'paper'; readonly done: number } | { readonly kind: 'book'; readonly view: number };
+
+export function placeOnTape(plan: FoldedBook, position: number): TapePlace {
+  const { steps } = tapeOf(plan);
+  const whole = Math.round(position);
+  return whole <= steps ? { kind: 'paper', done: whole } : { kind: 'book', view: whole - steps - 1 };
+}
+
+/** The pose at any position, clamped to the tape. */
+export function poseOnTape(plan: FoldedBook, position: number): Pose {
+  const { steps, end } = tapeOf(plan);
+  const within = Math.min(Math.max(position, 0), end);
+  const whole = Math.min(Math.floor(within), end - 1);
+  const t = within - whole;
+  if (whole < steps) return poseAt(plan.run, whole, t);
+  return whole === steps ? holdPose(plan.run, plan.reading, t) : bookPose(plan.run, plan.reading, whole - steps - 1, t);
+}

@@ -1,0 +1,42 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { ActionsProvider } from './actions.tsx';
+import { Lost } from './lost.tsx';
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { staleTime: 30_000, retry: 1, refetchOnWindowFocus: true }, mutations: { retry: 0 } },
+});
+
+/** Each stage is a chunk of its own: the shelf opens without the rest. */
+const router = createBrowserRouter([
+  {
+    errorElement: <Lost />,
+    HydrateFallback: () => null,
+    children: [
+      { path: '/', lazy: async () => ({ Component: (await import('../features/shelf/shelf.tsx')).Shelf }) },
+      { path: '/new', lazy: async () => ({ Component: (await import('../features/form/new-book.tsx')).NewBook }) },
+      {
+        path: '/books/:id',
+        lazy: async () => ({ Component: (await import('../book/book-frame.tsx')).BookFrame }),
+        children: [
+          { index: true, lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }) },
+          { path: 'form', lazy: async () => ({ Component: (await import('../features/form/form-stage.tsx')).FormStage }) },
+          { path: 'pages', lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }) },
+          { path: 'sheets', lazy: async () => ({ Component: (await import('../features/sheets/sheets-stage.tsx')).SheetsStage }) },
+          { path: 'fold', lazy: async () => ({ Component: (await import('../features/fold/fold-stage.tsx')).FoldStage }) },
+        ],
+      },
+      { path: '*', element: <Lost /> },
+    ],
+  },
+]);
+
+export function App() {
+  return (
+    <QueryClientProvider client={queries}>
+      <ActionsProvider>
+        <RouterProvider router={router} />
+      </ActionsProvider>
+    </QueryClientProvider>
+  );
+}

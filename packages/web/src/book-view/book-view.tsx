@@ -1,0 +1,55 @@
+import { Component, lazy, Suspense, type ReactNode } from 'react';
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import type { PlacedContent } from '@eight-up/core/pagination/imposition';
+import type { BookAnswer } from '@eight-up/core/contract/answers';
+import { FoldedDrawing } from './folded-drawing.tsx';
+
+export interface BookViewProps {
+  readonly plan: FoldedBook;
+  readonly placed: readonly PlacedContent[];
+  readonly book: Pick<BookAnswer, 'assets'>;
+  readonly position: number;
+  readonly lit: number | undefined;
+  readonly onPoint: (page: number | undefined) => void;
+  readonly label: string;
+}
+
+const Scene = lazy(() => import('./scene.tsx').then(({ Scene: scene }) => ({ default: scene })));
+
+let webGl: boolean | undefined;
+
+/** Whether this browser draws in three dimensions; asked once, with a canvas that is given back. */
+function hasWebGl(): boolean {
+  if (webGl === undefined) {
+    const context = document.createElement('canvas').getContext('webgl2');
+    webGl = context !== null;
+    context?.getExtension('WEBGL_lose_context')?.loseContext();
+  }
+  return webGl;
+}
+
+/** The folded book in three dimensions; flat step drawings stand in where the browser has none. */
+export function BookView(props: BookViewProps) {
+  const flat = (
+    <div className="flex h-full flex-col">
+      <FoldedDrawing plan={props.plan} position={props.position} width={160} height={120} className="min-h-0 grow" label={props.label} />
+      <p className="text-center text-sm text-quiet">Flat drawing: this browser shows no three dimensions.</p>
+    </div>
+  );
+  if (!hasWebGl()) return flat;
+  return (
+    <SceneFailure instead={flat}>
+      <Suspense fallback={<p role="status" className="p-4 text-quiet">Unpacking the paper …</p>}>
+        <div role="img" aria-label={props.label} className="size-full"><Scene {...props} /></div>
+      </Suspense>
+    </SceneFailure>
+  );
+}
+
+class SceneFailure extends Component<{ readonly instead: ReactNode; readonly children: ReactNode }, { failed: boolean }> {
+  override state = { failed: false };
+  static getDerivedStateFromError = () => ({ failed: true });
+  override render() {
+    return this.state.failed ? this.props.instead : this.props.children;
+  }
+}

@@ -1,0 +1,38 @@
+import type { Action } from '../app/actions.tsx';
+import { useSettings } from '../app/settings.ts';
+import type { OpenBook } from './use-book.ts';
+
+interface FileLink {
+  readonly id: string;
+  readonly title: string;
+  readonly keys: string;
+  readonly href: string;
+}
+
+function useFileLinks(book: OpenBook): readonly FileLink[] {
+  const unit = useSettings((s) => s.unit);
+  const base = `/api/books/${book.id}`;
+  // The revision in the address keeps a browser from showing yesterday's file.
+  const at = `n=${book.revision}`;
+  return [
+    { id: 'dummy', title: 'Numbered dummy', keys: 'D', href: `${base}/dummy.pdf?unit=${unit}&${at}` },
+    { id: 'print', title: 'Print file', keys: 'P', href: `${base}/print.pdf?${at}` },
+    { id: 'lines', title: 'Lines for a cutter', keys: 'L', href: `${base}/lines.svg?${at}` },
+  ];
+}
+
+/** Files to print, cut and fold: the dummy first. */
+export function PrintFiles({ book }: { readonly book: OpenBook }) {
+  return (
+    <nav aria-label="Files" className="flex flex-col gap-2">
+      {useFileLinks(book).map(({ id, title, keys, href }) => (
+        <a key={id} className={`action ${id === 'print' ? 'action-first' : ''}`} href={href} target="_blank" rel="noreferrer">{title} <span className="key">{keys}</span></a>
+      ))}
+      <p className="text-sm text-quiet">Dummy first, on cheap paper. Print at 100 %, never “fit to page”; the bar on the dummy shows whether it worked.</p>
+    </nav>
+  );
+}
+
+export function usePrintActions(book: OpenBook): readonly Action[] {
+  return useFileLinks(book).map(({ id, title, keys, href }) => ({ id, title, keys, run: () => void window.open(href, '_blank', 'noopener') }));
+}

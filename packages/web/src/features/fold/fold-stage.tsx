@@ -1,0 +1,119 @@
+import { useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { placeOnTape, poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
+import { programmeWords, type StepWords } from '@eight-up/words/steps';
+import { useActions } from '../../app/actions.tsx';
+import { BookView } from '../../book-view/book-view.tsx';
+import { useTape } from '../../book-view/use-tape.ts';
+import { ChecksSlip } from '../../book/checks-slip.tsx';
+import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
+import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
+import { SheetView } from '../../sheet-view/sheet-view.tsx';
+import { StepRuler } from './step-ruler.tsx';
+
+/** The rehearsal: the flat sheet beside the book it becomes, step by step, then page by page. */
+export function FoldStage() {
+  const book = useOpenBook();
+  const { plan } = book;
+  const { steps, end } = tapeOf(plan);
+  const [search, setSearch] = useSearchParams();
+  const start = Math.min(Math.max(Number(search.get('step') ?? 0) || 0, 0), end);
+  const tape = useTape(start, end);
+  const [lit, setLit] = useState<number | undefined>(() => (search.has('page') ? Number(search.get('page')) - 1 : undefined));
+  const [turns, setTurns] = useState(0);
+  const [turnedOver, setTurnedOver] = useState(search.get('face') === 'B');
+  const words = useMemo(() => programmeWords(plan), [plan]);
+  const [playing, setPlaying] = useState(false);
+
+  const goTo = (position: number) => {
+    tape.glideTo(position);
+    setSearch((old) => {
+      const next = new URLSearchParams(old);
+      next.set('step', String(Math.round(Math.min(Math.max(position, 0), end))));
+      return next;
+    }, { replace: true });
+  };
+  const step = (by: number) => {
+    setPlaying(false);
+    goTo(Math.round(tape.target.current) + by);
+  };
+  useEffect(() => {
+    if (!playing) return;
+    if (tape.position >= end) {
+      setPlaying(false);
+      return;
+    }
+    const pause = setTimeout(() => goTo(Math.floor(tape.position + 1e-6) + 1), Number.isInteger(tape.position) ? 450 : 2000);
+    return () => clearTimeout(pause);
+  });
+
+  useActions([
+    { id: 'step-on', title: 'Next step, next opening', keys: '→', run: () => step(1) },
+    { id: 'step-back', title: 'Step back', keys: '←', run: () => step(-1) },
+    { id: 'play', title: 'Play, stop', keys: 'Space', run: () => (tape.position >= end ? goTo(0) : setPlaying(!playing)) },
+    { id: 'flat', title: 'Back to the flat sheet', keys: 'Home', run: () => step(-end) },
+    { id: 'finished', title: 'To the finished book', keys: 'End', run: () => goTo(steps + 1) },
+    { id: 'turn-over', title: 'Turn the sheet over', keys: 'T', run: () => setTurnedOver(!turnedOver) },
+    { id: 'rotate', title: 'Turn the sheet round', keys: 'R', run: () => setTurns((turns + 1) % 4) },
+    ...usePrintActions(book),
+  ]);
+
+  const schematic = useMemo(() => poseOnTape(plan, tape.position).schematic, [plan, tape.position]);
+  const now = describe(book, words, tape.position);
+  return (
+    <main className="flex h-[calc(100vh-5.6rem)] min-h-[38rem] grow flex-col max-[1100px]:h-auto">
+      <div className="grid min-h-0 grow grid-cols-[minmax(0,10fr)_minmax(0,9fr)_250px] grid-rows-[minmax(0,1fr)_auto] gap-x-6 gap-y-2 px-9 pt-4 max-[1100px]:grid-cols-2">
+        <section aria-label="The flat sheet" className="flex min-h-0 min-w-0 flex-col">
+          <p className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 text-quiet">
+            <span>face {turnedOver ? 'B' : 'A'} up · marks from the left edge</span>
+            <span className="flex gap-4">
+              <button type="button" className="remedy" onClick={() => setTurnedOver(!turnedOver)}>Turn over</button>
+              <button type="button" className="remedy" onClick={() => setTurns((turns + 1) % 4)}>Turn round</button>
+            </span>
+          </p>
+          <SheetView
+            plan={plan} names={book.names} placed={book.placed} book={book} turns={turns} turnedOver={turnedOver} lit={lit} onPoint={setLit} onChoose={setLit}
+            className="min-h-0 w-full grow"
+          />
+        </section>
+        <section aria-label="The book it becomes" className="relative flex min-h-72 min-w-0 flex-col">
+          <div className="relative min-h-0 grow">
+            <div className="absolute inset-0">
+              <BookView plan={plan} placed={book.placed} book={book} position={tape.position} lit={lit} onPoint={setLit} label={`${now.title}. ${now.sentence}`} />
+            </div>
+          </div>
+          {schematic && <p className="absolute right-0 top-0 border border-ink bg-wood px-2 text-sm font-semibold">schematic</p>}
+        </section>
+        <aside className="row-span-2 flex min-h-0 flex-col gap-3 pb-2 max-[1100px]:col-span-2 max-[1100px]:row-span-1">
+          <PrintFiles book={book} />
+          <ChecksSlip book={book} />
+        </aside>
+        <section aria-label="What to do now" aria-live="polite" className="col-span-2 min-h-[6.2rem]">
+          <h2 className="text-2xl">{now.title}</h2>
+          <p className="max-w-[68ch]">{now.sentence}</p>
+          {now.caution && <p className="mt-1 max-w-[80ch] border-l-4 border-blade pl-2 text-sm">{now.caution}</p>}
+        </section>
+      </div>
+      <StepRuler book={book} words={words} position={tape.position} onGo={goTo} onScrub={tape.jumpTo} playing={playing} onPlay={() => setPlaying(!playing)} />
+    </main>
+  );
+}
+
+/** What the maker sees and does at a position: a step's own words, or which pages lie open. */
+function describe(book: OpenBook, words: readonly StepWords[], position: number): StepWords {
+  const place = placeOnTape(book.plan, position);
+  if (place.kind === 'paper') {
+    if (place.done === 0) return { title: 'The printed sheet', sentence: 'Printed side up, its head away from you. Press → for the first fold.' };
+    return words[place.done - 1]!;
+  }
+  return viewWords(book, place.view);
+}
+
+export function viewWords({ plan, names }: Pick<OpenBook, 'plan' | 'names'>, view: number): StepWords {
+  const { left, right, gap, hinge } = plan.reading.views[view]!;
+  const name = (page: number | null) => (page === null ? 'blank paper' : `page ${names[page]}`);
+  if (gap === 'front') return { title: 'The book, closed', sentence: `The front cover is ${name(right)}. Press → to turn its pages.` };
+  if (gap === 'back') return { title: 'The back', sentence: `The back cover is ${name(left)}.` };
+  const around = hinge === 'spine' ? '' : ` This is a fold-out: it opens round its fold at the ${hinge}.`;
+  return { title: `Pages ${left === null ? '–' : names[left]} and ${right === null ? '–' : names[right]}`, sentence: `The book lies open at ${name(left)} and ${name(right)}.${around}` };
+}

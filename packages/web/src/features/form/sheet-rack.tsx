@@ -1,0 +1,63 @@
+import { NAMED_SIZES, namedSizeOf, grainName, type FibreAxis, type NamedSize, type Sheet } from '@eight-up/core/paper/sheet-size';
+import type { Nm } from '@eight-up/core/units/nm';
+import { measureSize } from '@eight-up/core/units/measure';
+import { useSettings } from '../../app/settings.ts';
+import { Choices } from '../../ui/choices.tsx';
+import { MeasureField } from '../../ui/measure-field.tsx';
+import { turned } from './form-editor.tsx';
+
+const RACK_HEIGHT = 62;
+const LARGEST = Math.max(...NAMED_SIZES.map(({ long }) => long));
+
+/** Longer sheets are drawn longer, but less than in proportion, so that the smallest can still be hit. */
+const drawnLong = (long: number) => 26 + (RACK_HEIGHT - 26) * Math.sqrt(long / LARGEST);
+
+/** The wooden rack under the form: common sheets in their proportions, own sizes, and which way the fibres run. */
+export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly onSheet: (sheet: Sheet) => void }) {
+  const unit = useSettings((s) => s.unit);
+  const chosen = namedSizeOf(sheet.width, sheet.height);
+  const take = ({ short, long }: NamedSize) => {
+    const lying = sheet.width >= sheet.height;
+    onSheet({ ...sheet, width: lying ? long : short, height: lying ? short : long });
+  };
+  return (
+    <section aria-label="The sheet you have" className="border-t border-ink bg-wood px-9 pb-5 pt-3">
+      <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+        <div>
+          <h2 className="mb-1 text-lg">The sheet you have</h2>
+          <ul className="flex items-end gap-2">
+            {NAMED_SIZES.map((size) => {
+              const long = drawnLong(size.long);
+              const short = (long * size.short) / size.long;
+              const isChosen = chosen?.id === size.id;
+              return (
+                <li key={size.id}>
+                  <button type="button" className="group flex flex-col items-center px-0.5" aria-pressed={isChosen} aria-label={`${size.name}, ${measureSize(size.short, size.long, unit)}`} onClick={() => take(size)}>
+                    <span className={`block border border-ink ${isChosen ? 'bg-ink' : 'bg-paper group-hover:bg-choose-pale'}`} style={{ width: short, height: long }} />
+                    <span className={`text-[0.8rem] ${isChosen ? 'font-bold' : ''}`}>{size.name}</span>
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        </div>
+        <div className="flex items-end gap-3">
+          <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => onSheet({ ...sheet, width })} />
+          <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => onSheet({ ...sheet, height })} />
+          <button type="button" className="action py-1.5" onClick={() => onSheet(turned(sheet))}>Turn it</button>
+        </div>
+        <div>
+          <Choices<FibreAxis>
+            label={`Fibres run${grainWords(sheet)}`} value={sheet.fibre} onChange={(fibre) => onSheet({ ...sheet, fibre })}
+            choices={[{ value: 'along-width', name: '↔ across' }, { value: 'along-height', name: '↕ upright' }, { value: 'any', name: 'any way' }, { value: 'unknown', name: 'not known' }]}
+          />
+        </div>
+      </div>
+    </section>
+  );
+}
+
+function grainWords(sheet: Sheet): string {
+  const name = grainName(sheet);
+  return name === 'long' || name === 'short' ? ` (this sheet is ${name} grain)` : '';
+}

@@ -1,0 +1,108 @@
+import { useEffect, useRef, type DragEvent } from 'react';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import type { View } from '@eight-up/core/folding/reading';
+import type { OpenBook } from '../../book/use-book.ts';
+import { PagePicture } from './page-picture.tsx';
+
+interface OpeningsProps {
+  readonly book: OpenBook;
+  readonly chosen: number | undefined;
+  readonly inHand: number | undefined;
+  readonly onChoose: (page: number) => void;
+  readonly onDropFiles: (event: DragEvent, page: number) => void;
+}
+
+/** Area of a drawn page, in square pixels: tall and wide pages take the same room. */
+const PAGE_AREA = { few: 25_000, many: 8_600 };
+
+/** Every opening as the reader meets it, one after another, each with what waits behind its turn. */
+export function Openings(props: OpeningsProps) {
+  const { reading } = props.book.plan;
+  const ratio = reading.width / reading.height;
+  const height = Math.sqrt((reading.pages.length > 20 ? PAGE_AREA.many : PAGE_AREA.few) / ratio);
+  const size = { width: Math.round(height * ratio), height: Math.round(height) };
+  const rtl = reading.spineAt === 'east';
+  return (
+    <ol className="flex flex-wrap items-start gap-x-7 gap-y-6" aria-label="Openings in reading order">
+      {reading.views.map((view, i) => (
+        <li key={i} className={rtl ? 'flex flex-row-reverse' : ''}>
+          <Opening {...props} view={view} next={reading.views[i + 1]} size={size} rtl={rtl} />
+        </li>
+      ))}
+    </ol>
+  );
+}
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+function Opening({ book, view, next, size, rtl, ...rest }: OpeningsProps & { readonly view: View; readonly next: View | undefined; readonly size: Size; readonly rtl: boolean }) {
+  const { gap, hinge } = view;
+  // In a book read from right to left the earlier page stands on the right.
+  const pair = rtl ? [view.right, view.left] : [view.left, view.right];
+  const title = gap === 'front' ? 'Front cover' : gap === 'back' ? 'Back cover' : hinge === 'spine' ? '' : `Fold-out, opens at the ${hinge}`;
+  const faces = gap === 'front' ? [view.right] : gap === 'back' ? [view.left] : pair;
+  const stacked = hinge !== 'spine';
+  return (
+    <div>
+      <div className={`flex w-fit border border-ink bg-bench-deep ${stacked ? 'flex-col' : ''}`}>
+        {faces.map((page, side) => (
+          <div key={side} className={side === 1 ? (stacked ? 'border-t border-dashed border-ink' : 'border-l border-quiet') : ''}>
+            {page === null
+              ? <div style={size} className="flex items-center justify-center bg-shade text-sm text-quiet">{gap === 'front' || gap === 'back' ? 'bare back' : 'unprinted'}</div>
+              : <PagePlace key={page} book={book} page={page} size={size} {...rest} />}
+          </div>
+        ))}
+      </div>
+      <p className="mt-1 flex justify-between gap-3 text-sm text-quiet" style={{ maxWidth: size.width * (stacked ? 1 : 2) }}>
+        <span>{title}</span>
+        {next && <span className="whitespace-nowrap" title="What waits behind this turn">turn {rtl ? '‹' : '›'} {behind(book, next)}</span>}
+      </p>
+    </div>
+  );
+}
+
+function behind(book: OpenBook, next: View): string {
+  const pages = [next.left, next.right].filter((page) => page !== null).map((page) => book.names[page]);
+  return pages.length ? pages.join(' · ') : 'bare paper';
+}
+
+type PagePlaceProps = Omit<OpeningsProps, never> & { readonly page: number; readonly size: Size };
+
+/** One page: chosen, dragged, dropped on; a narrow strip before it takes what is to be put between. */
+function PagePlace({ book, page, size, chosen, inHand, onChoose, onDropFiles }: PagePlaceProps) {
+  const content = book.book.pages[page] ?? null;
+  const drag = useDraggable({ id: `page-${page}`, data: { from: 'page', index: page }, disabled: content === null });
+  const drop = useDroppable({ id: `on-${page}`, data: { onto: 'page', index: page } });
+  const before = useDroppable({ id: `before-${page}`, data: { onto: 'before', index: page } });
+  const button = useRef<HTMLButtonElement>(null);
+  const isChosen = chosen === page;
+  useEffect(() => {
+    // Keys move the choice; focus and view follow it, unless the maker is typing elsewhere.
+    if (isChosen && !document.activeElement?.matches('input, textarea')) button.current?.focus({ preventScroll: false });
+  }, [isChosen]);
+  const name = book.names[page]!;
+  const look = isChosen ? 'outline-3 outline-choose -outline-offset-3 z-10' : drop.isOver ? 'outline-3 outline-ink -outline-offset-3' : '';
+  const moved = drag.transform ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 30, opacity: 0.85 } : {};
+  return (
+    <div ref={drop.setNodeRef} className="relative" style={size} onDrop={(event) => onDropFiles(event, page)}>
+      <div ref={before.setNodeRef} className={`absolute inset-y-0 left-0 z-20 w-3 ${before.isOver ? 'bg-choose' : 'pointer-events-none'}`} />
+      <button
+        ref={(node) => {
+          drag.setNodeRef(node);
+          button.current = node;
+        }}
+        type="button" data-testid={`page-${page + 1}`} aria-pressed={isChosen} aria-label={`Page ${name}: ${content ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}` : 'empty'}${inHand === page ? ', in hand' : ''}`}
+        className={`relative block size-full cursor-pointer overflow-hidden bg-paper ${look} ${inHand === page ? 'opacity-50' : ''}`} style={moved}
+        onClick={() => onChoose(page)} onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
+      >
+        {content
+          ? <PagePicture book={book} content={content} pageWidth={book.plan.reading.width} pageHeight={book.plan.reading.height} size={size} />
+          : <span className="flex size-full items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">{name}</span>}
+        {content && <span className="absolute bottom-1 left-1 min-w-5 bg-paper px-1 text-center text-xs font-bold">{name}</span>}
+      </button>
+    </div>
+  );
+}

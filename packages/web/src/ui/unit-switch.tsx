@@ -1,0 +1,11 @@
+import { useSettings } from '../app/settings.ts';
+
+/** The unit in use; pressing it takes the other. Only words change, never a length. */
+export function UnitSwitch() {
+  const { unit, switchUnit } = useSettings();
+  return (
+    <button type="button" onClick={switchUnit} className="measure border-b-2 border-choose font-semibold text-choose hover:text-ink" aria-label={`Measures in ${unit === 'mm' ? 'millimetres' : 'inches'}; switch`}>
+      {unit === 'mm' ? 'mm' : 'inches'}
+    </button>
+  );
+}
