@@ -55,6 +55,13 @@ export function checkSheet(sheet: Sheet): Result<Sheet, SheetProblem> {
 export const namedSizeOf = (width: Nm, height: Nm): NamedSize | undefined =>
   NAMED_SIZES.find((size) => size.short === Math.min(width, height) && size.long === Math.max(width, height));
 
+/** The same sheet turned a quarter round: its fibres turn with it. */
+export const turnedSheet = (sheet: Sheet): Sheet => ({
+  width: sheet.height,
+  height: sheet.width,
+  fibre: sheet.fibre === 'along-width' ? 'along-height' : sheet.fibre === 'along-height' ? 'along-width' : sheet.fibre,
+});
+
 /** The trade's name of the grain of a piece: a name that changes when the piece is halved, while the axis stays. */
 export function grainName(sheet: Sheet): 'long' | 'short' | 'square' | 'any' | 'unknown' {
   if (sheet.fibre === 'any' || sheet.fibre === 'unknown') return sheet.fibre;

@@ -65,9 +65,9 @@ export function revise(em: EntityManager, id: string, author: Author, command: C
 
 /** Takes the newest change not yet taken back, back; the taking back is itself a revision. */
 export function undo(em: EntityManager, id: string, author: Author): Promise<BookRow> {
-  return change(em, id, author, async (row) => {
+  return change(em, id, author, async (row, tx) => {
     if (row.undoTop == null) throw new Refusal('nothing-to-undo', 'There is nothing to undo.');
-    const target = await em.findOneOrFail(RevisionRow, { bookId: id, n: row.undoTop });
+    const target = await tx.findOneOrFail(RevisionRow, { bookId: id, n: row.undoTop });
     return {
       kind: 'undo', command: target.inverse, target: target.n,
       after: (n) => ({ undoTop: target.undoBefore ?? null, redoTop: n }),
@@ -77,10 +77,10 @@ export function undo(em: EntityManager, id: string, author: Author): Promise<Boo
 }
 
 export function redo(em: EntityManager, id: string, author: Author): Promise<BookRow> {
-  return change(em, id, author, async (row) => {
+  return change(em, id, author, async (row, tx) => {
     if (row.redoTop == null) throw new Refusal('nothing-to-redo', 'There is nothing to redo.');
-    const undone = await em.findOneOrFail(RevisionRow, { bookId: id, n: row.redoTop });
-    const target = await em.findOneOrFail(RevisionRow, { bookId: id, n: undone.target! });
+    const undone = await tx.findOneOrFail(RevisionRow, { bookId: id, n: row.redoTop });
+    const target = await tx.findOneOrFail(RevisionRow, { bookId: id, n: undone.target! });
     return {
       kind: 'redo', command: target.command, target: target.n,
       after: () => ({ undoTop: target.n, redoTop: undone.redoBefore ?? null }),
@@ -104,17 +104,20 @@ function applied(row: BookRow, command: Command): Pick<Change, 'book' | 'inverse
   return result.value;
 }
 
-/** One revision, all or nothing: the book and its log change in one transaction, or neither does. */
-function change(em: EntityManager, id: string, author: Author, plan: (row: BookRow) => Change | Promise<Change>): Promise<BookRow> {
+/**
+ * One revision, all or nothing: the book and its log change in one transaction, or neither does. Everything inside
+ * asks through `tx`: the database has one connection, and the transaction holds it.
+ */
+function change(em: EntityManager, id: string, author: Author, plan: (row: BookRow, tx: EntityManager) => Change | Promise<Change>): Promise<BookRow> {
   return em.transactional(async (tx) => {
-    const row = await findBook(tx as EntityManager, id);
+    const row = await findBook(tx, id);
     if (author.expect !== undefined && author.expect !== row.revision) {
       const head = await tx.findOne(RevisionRow, { bookId: id, n: row.revision });
       throw new Refusal('book-changed-elsewhere', 'Another window has changed this book. Nothing of it was overwritten; look at the newest state first.', {
         expected: author.expect, newest: row.revision, by: head?.authorWindow ?? null,
       });
     }
-    const { kind, command, inverse, book, target, after } = await plan(row);
+    const { kind, command, inverse, book, target, after } = await plan(row, tx);
     const n = row.revision + 1;
     const at = new Date();
     tx.persist(tx.create(RevisionRow, {

@@ -1,8 +1,8 @@
 import {
-  PDFDocument, PDFOperator, PDFOperatorNames, PDFNumber, popGraphicsState, pushGraphicsState, concatTransformationMatrix, clip, endPath, rectangle, drawObject,
+  PDFDocument, popGraphicsState, pushGraphicsState, concatTransformationMatrix, clip, endPath, rectangle, drawObject,
   moveTo, lineTo, closePath, setLineWidth, setDashPattern, setStrokingRgbColor, setFillingRgbColor, stroke, fill, fillAndStroke, setLineCap, setLineJoin, LineCapStyle, LineJoinStyle,
   appendBezierCurve, beginText, endText, setFontAndSize, setTextMatrix, showText,
-  type PDFFont, type PDFPage,
+  type PDFFont, type PDFOperator, type PDFPage,
 } from '@cantoo/pdf-lib';
 import { toPoints } from '@eight-up/core/units/nm';
 import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';

@@ -1,18 +1,6 @@
 import { Component, lazy, Suspense, type ReactNode } from 'react';
-import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import type { PlacedContent } from '@eight-up/core/pagination/imposition';
-import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { FoldedDrawing } from './folded-drawing.tsx';
-
-export interface BookViewProps {
-  readonly plan: FoldedBook;
-  readonly placed: readonly PlacedContent[];
-  readonly book: Pick<BookAnswer, 'assets'>;
-  readonly position: number;
-  readonly lit: number | undefined;
-  readonly onPoint: (page: number | undefined) => void;
-  readonly label: string;
-}
+import type { BookViewProps } from './props.ts';
 
 const Scene = lazy(() => import('./scene.tsx').then(({ Scene: scene }) => ({ default: scene })));
 

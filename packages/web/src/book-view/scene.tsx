@@ -2,14 +2,14 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Canvas, useFrame, useThree, type ThreeEvent } from '@react-three/fiber';
 import {
   Box3, BufferAttribute, BufferGeometry, CanvasTexture, Color, FrontSide, BackSide, Group, LineBasicMaterial, LineLoop, Matrix4, Mesh, MeshLambertMaterial,
-  PerspectiveCamera, SRGBColorSpace, Vector3,
+  SRGBColorSpace, type PerspectiveCamera, Vector3,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { poseOnTape } from '@eight-up/core/folding/rehearsal';
 import type { Pose } from '@eight-up/core/folding/poses';
 import type { PlacedContent } from '@eight-up/core/pagination/imposition';
-import type { BookViewProps } from './book-view.tsx';
+import type { BookViewProps } from './props.ts';
 import { paintSheet } from './sheet-texture.ts';
 
 const INK = new Color('#16261f');

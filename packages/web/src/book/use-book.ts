@@ -81,7 +81,9 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   });
 
   const answer = fetched.data;
-  const plan = useMemo(() => (answer ? planBook(answer.book.form, answer.book.sheet) : undefined), [answer?.book.form, answer?.book.sheet]);
+  const form = answer?.book.form;
+  const sheet = answer?.book.sheet;
+  const plan = useMemo(() => (form && sheet ? planBook(form, sheet) : undefined), [form, sheet]);
   const derived = useMemo(() => {
     if (!answer || !plan?.ok) return undefined;
     const assets = new Map(answer.assets.map((asset) => [asset.id, asset]));

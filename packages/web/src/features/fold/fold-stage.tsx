@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { placeOnTape, poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
 import { programmeWords, type StepWords } from '@eight-up/words/steps';
@@ -37,20 +37,19 @@ export function FoldStage() {
     setPlaying(false);
     goTo(Math.round(tape.target.current) + by);
   };
+  const goOn = useEffectEvent(() => goTo(tape.position + 1));
+  const isPlaying = playing && tape.position < end;
+  const atRest = Number.isInteger(tape.position);
   useEffect(() => {
-    if (!playing) return;
-    if (tape.position >= end) {
-      setPlaying(false);
-      return;
-    }
-    const pause = setTimeout(() => goTo(Math.floor(tape.position + 1e-6) + 1), Number.isInteger(tape.position) ? 450 : 2000);
+    if (!isPlaying || !atRest) return;
+    const pause = setTimeout(goOn, 450);
     return () => clearTimeout(pause);
-  });
+  }, [isPlaying, atRest, tape.position]);
 
   useActions([
     { id: 'step-on', title: 'Next step, next opening', keys: '→', run: () => step(1) },
     { id: 'step-back', title: 'Step back', keys: '←', run: () => step(-1) },
-    { id: 'play', title: 'Play, stop', keys: 'Space', run: () => (tape.position >= end ? goTo(0) : setPlaying(!playing)) },
+    { id: 'play', title: 'Play, stop', keys: 'Space', run: () => setPlaying(!isPlaying) },
     { id: 'flat', title: 'Back to the flat sheet', keys: 'Home', run: () => step(-end) },
     { id: 'finished', title: 'To the finished book', keys: 'End', run: () => goTo(steps + 1) },
     { id: 'turn-over', title: 'Turn the sheet over', keys: 'T', run: () => setTurnedOver(!turnedOver) },
@@ -94,7 +93,7 @@ export function FoldStage() {
           {now.caution && <p className="mt-1 max-w-[80ch] border-l-4 border-blade pl-2 text-sm">{now.caution}</p>}
         </section>
       </div>
-      <StepRuler book={book} words={words} position={tape.position} onGo={goTo} onScrub={tape.jumpTo} playing={playing} onPlay={() => setPlaying(!playing)} />
+      <StepRuler book={book} words={words} position={tape.position} onGo={goTo} onScrub={tape.jumpTo} playing={isPlaying} onPlay={() => setPlaying(!isPlaying)} />
     </main>
   );
 }

@@ -37,7 +37,7 @@ export function StepRuler({ book, words, position, playing, onGo, onScrub, onPla
             return <line key={i} x1={share(i / TICKS)} x2={share(i / TICKS)} y1="0" y2={whole ? 20 : 9} stroke="#16261f" strokeWidth={whole ? 1.8 : 0.8} opacity={i / TICKS > steps ? 0.45 : 1} />;
           })}
         </svg>
-        <svg className="absolute top-0 h-4 w-4 -translate-x-1/2" style={{ left: share(position) }} viewBox="0 0 16 16" aria-hidden="true"><polygon points="0,0 16,0 8,14" fill="#b93d12" /></svg>
+        <svg className="absolute top-0 h-4 w-4 -translate-x-1/2" style={{ left: share(position) }} viewBox="0 0 16 16" aria-hidden="true"><polygon points="0,0 16,0 8,14" fill="#9a2f08" /></svg>
         <input
           type="range" min={0} max={end} step={0.01} value={position} aria-label="Position in the rehearsal" aria-valuetext={heading}
           className="absolute -inset-x-2 top-0 h-10 w-[calc(100%+1rem)] cursor-ew-resize opacity-0 focus-visible:opacity-20"

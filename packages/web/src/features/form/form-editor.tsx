@@ -3,7 +3,7 @@ import { RadioGroup, Radio, Label } from '@headlessui/react';
 import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook, type FoldedBook, type FormChoice, type PlanProblem } from '@eight-up/core/forms/planned-book';
 import { tapeOf } from '@eight-up/core/folding/rehearsal';
-import type { Sheet } from '@eight-up/core/paper/sheet-size';
+import { turnedSheet, type Sheet } from '@eight-up/core/paper/sheet-size';
 import { factsSentence, formWords, hiddenSentence } from '@eight-up/words/forms';
 import { planProblemWords } from '@eight-up/words/problems';
 import { pageNames } from '@eight-up/words/forms';
@@ -25,14 +25,8 @@ interface FormEditorProps {
 /** A form likes its sheet lying or does not care; turning the sheet turns its fibres with it. */
 const laidFor = (formId: string, sheet: Sheet): Sheet => {
   const lies = FORMS.find(({ id }) => id === formId)?.lies;
-  return lies === 'landscape' && sheet.height > sheet.width ? turned(sheet) : sheet;
+  return lies === 'landscape' && sheet.height > sheet.width ? turnedSheet(sheet) : sheet;
 };
-
-export const turned = (sheet: Sheet): Sheet => ({
-  width: sheet.height,
-  height: sheet.width,
-  fibre: sheet.fibre === 'along-width' ? 'along-height' : sheet.fibre === 'along-height' ? 'along-width' : sheet.fibre,
-});
 
 /** Which form, how set, from which sheet; the sheet and what it becomes beside it. */
 export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorProps) {

@@ -1,10 +1,9 @@
-import { NAMED_SIZES, namedSizeOf, grainName, type FibreAxis, type NamedSize, type Sheet } from '@eight-up/core/paper/sheet-size';
+import { NAMED_SIZES, namedSizeOf, grainName, turnedSheet, type FibreAxis, type NamedSize, type Sheet } from '@eight-up/core/paper/sheet-size';
 import type { Nm } from '@eight-up/core/units/nm';
 import { measureSize } from '@eight-up/core/units/measure';
 import { useSettings } from '../../app/settings.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
-import { turned } from './form-editor.tsx';
 
 const RACK_HEIGHT = 62;
 const LARGEST = Math.max(...NAMED_SIZES.map(({ long }) => long));
@@ -44,7 +43,7 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
         <div className="flex items-end gap-3">
           <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => onSheet({ ...sheet, width })} />
           <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => onSheet({ ...sheet, height })} />
-          <button type="button" className="action py-1.5" onClick={() => onSheet(turned(sheet))}>Turn it</button>
+          <button type="button" className="action py-1.5" onClick={() => onSheet(turnedSheet(sheet))}>Turn it</button>
         </div>
         <div>
           <Choices<FibreAxis>

@@ -3,7 +3,7 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { usePicture } from '../../book/pictures.ts';
 
 /** Scale of the shelf: how many millimetres a pixel of it stands for (larger books are drawn to the same scale, up to its height). */
-export const SHELF_MM_PER_PX = 0.62;
+export const SHELF_MM_PER_PX = 0.52;
 const TALLEST_PX = 236;
 const WIDEST_PX = 230;
 /** Usual thickness of a leaf of office paper folded double, for the drawing's edge only. */

@@ -1,0 +1,59 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { pino } from 'pino';
+import supertest from 'supertest';
+import type { MikroORM } from '@mikro-orm/libsql';
+import type { BookAnswer, FilesAnswer } from '@eight-up/core/contract/answers';
+import { createApp } from '../src/app.ts';
+import { openDatabase } from '../src/db/open.ts';
+import { FileStore } from '../src/files/store.ts';
+
+export const A4 = { width: 297_000_000, height: 210_000_000, fibre: 'along-width' as const };
+
+export interface UnderTest {
+  readonly orm: MikroORM;
+  readonly dataFolder: string;
+  readonly request: ReturnType<typeof supertest>;
+  readonly newBook: (form?: string, parameters?: object, sheet?: object) => Promise<BookAnswer>;
+  readonly upload: (id: string, files: readonly (readonly [name: string, bytes: Uint8Array])[], fields?: Readonly<Record<string, string>>) => Promise<Omit<supertest.Response, 'body'> & { body: FilesAnswer }>;
+  /** the body of an answer that must be 200 */
+  readonly bytes: (address: string) => Promise<Buffer>;
+  readonly close: () => Promise<void>;
+}
+
+/** A server on a fresh data folder, asked without a network. */
+export async function serverUnderTest(): Promise<UnderTest> {
+  const dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-data-'));
+  const orm = await openDatabase(dataFolder);
+  const store = new FileStore(dataFolder);
+  await store.prepare();
+  const request = supertest(createApp({ orm, store, log: pino({ level: 'silent' }) }));
+  return {
+    orm, dataFolder, request,
+    newBook: async (form = 'slit-book', parameters = {}, sheet = A4) => {
+      const made = await request.post('/api/books').send({ title: 'Under test', form, parameters, sheet });
+      if (made.status !== 201) throw new Error(made.text);
+      return made.body as BookAnswer;
+    },
+    upload: (id, files, fields = {}) => {
+      const asked = request.post(`/api/books/${id}/files`);
+      for (const [key, value] of Object.entries(fields)) void asked.field(key, value);
+      for (const [name, bytes] of files) void asked.attach('files', Buffer.from(bytes), name);
+      return asked as unknown as ReturnType<UnderTest['upload']>;
+    },
+    bytes: async (address) => {
+      const answer = await request.get(address).buffer(true).parse((response, done) => {
+        const chunks: Buffer[] = [];
+        response.on('data', (chunk: Buffer) => chunks.push(chunk));
+        response.on('end', () => done(null, Buffer.concat(chunks)));
+      });
+      if (answer.status !== 200) throw new Error(`${address}: ${answer.status} ${String(answer.body)}`);
+      return answer.body as Buffer;
+    },
+    close: async () => {
+      await orm.close();
+      rmSync(dataFolder, { recursive: true, force: true });
+    },
+  };
+}
