@@ -2,6 +2,9 @@ import path from 'node:path';
 import express, { type Express } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { Logger } from 'pino';
+import { z } from 'zod';
+import { FORMS } from '@eight-up/core/forms/registry';
+import { formWords } from '@eight-up/words/forms';
 import { pinoHttp } from 'pino-http';
 import { assetRoutes, bookFileRoutes } from './files/routes.ts';
 import { bookRoutes } from './books/routes.ts';
@@ -29,6 +32,9 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
 
   app.get('/api/health', (_request, response) => void response.json({ ok: true, name: 'Eight Up' }));
   app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  app.get('/api/forms', (_request, response) => void response.json({
+    forms: FORMS.map(({ id, parameters }) => ({ id, name: formWords(id).name, parameters: z.toJSONSchema(parameters, { io: 'input' }) })),
+  }));
   app.use('/api/books/:id/files', bookFileRoutes(orm, store));
   app.use('/api/books', bookRoutes(orm), exportRoutes(orm, store));
   app.use('/api/assets', assetRoutes(orm, store));

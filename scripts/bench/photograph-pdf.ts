@@ -1,0 +1,22 @@
+import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import path from 'node:path';
+
+const require = createRequire(new URL('../../packages/server/package.json', import.meta.url));
+const sharp = require('sharp') as typeof import('sharp').default;
+const { PDFDocument } = require('@cantoo/pdf-lib') as typeof import('@cantoo/pdf-lib');
+
+/** A PDF of 200 different photographs (blurred noise: as large as real ones), made once. */
+export async function photographPdf(folder: string): Promise<string> {
+  const file = path.join(folder, 'photographs-200.pdf');
+  if (existsSync(file)) return file;
+  mkdirSync(folder, { recursive: true });
+  const document = await PDFDocument.create();
+  for (let i = 0; i < 200; i++) {
+    const noise = sharp({ create: { width: 900, height: 1200, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 100 + (i % 60), sigma: 40 } } });
+    const image = await document.embedJpg(await noise.blur(0.7).jpeg({ quality: 85 }).toBuffer());
+    document.addPage([450, 600]).drawImage(image, { x: 0, y: 0, width: 450, height: 600 });
+  }
+  writeFileSync(file, await document.save());
+  return file;
+}

@@ -1,0 +1,42 @@
+/*
+ * One child process of the print measurement: argv[2] is `idle`, `copy` or `impose`, argv[3] the PDF of photographs.
+ * Prints milliseconds and the peak resident memory in MB.
+ */
+import { readFile, writeFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { newBook } from '../../packages/core/src/book/new-book.ts';
+import { planBook } from '../../packages/core/src/forms/planned-book.ts';
+import { uprightPdfSize } from '../../packages/core/src/pagination/content-space.ts';
+import { mm } from '../../packages/core/src/units/nm.ts';
+import { printPdf } from '../../packages/server/src/exports/print-pdf.ts';
+
+const require = createRequire(new URL('../../packages/server/package.json', import.meta.url));
+const { PDFDocument } = require('@cantoo/pdf-lib') as typeof import('@cantoo/pdf-lib');
+
+const [, , what, file] = process.argv as [string, string, 'idle' | 'copy' | 'impose', string];
+const wanted = Array.from({ length: 64 }, (_, i) => i * 3);
+
+async function copy(): Promise<Uint8Array> {
+  const source = await PDFDocument.load(await readFile(file), { updateMetadata: false });
+  const target = await PDFDocument.create();
+  for (const page of await target.copyPages(source, wanted)) target.addPage(page);
+  return target.save();
+}
+
+async function impose(): Promise<Uint8Array> {
+  const form = { id: 'meander-book', parameters: { rows: 8, columns: 8 } };
+  const sheet = { width: mm(841), height: mm(1189), fibre: 'along-height' as const };
+  const book = newBook('bench', form, sheet);
+  const plan = planBook(form, sheet);
+  if (!book.ok || !plan.ok) throw new Error('the bench’s own book does not fold');
+  const size = uprightPdfSize({ width: 450, height: 600, rotate: 0, userUnit: 1 });
+  const asset = { id: 'photographs', kind: 'pdf' as const, bytes: 0, pages: Array.from({ length: 200 }, () => size) };
+  const pages = wanted.map((page) => ({ asset: 'photographs', page, name: 'photographs.pdf', fit: 'fit' as const }));
+  return printPdf(plan.value, { ...book.value, pages }, [asset], () => file);
+}
+
+const began = performance.now();
+if (what !== 'idle') await writeFile(path.join(tmpdir(), `eight-up-bench-${what}.pdf`), await (what === 'copy' ? copy() : impose()));
+console.log(JSON.stringify({ ms: performance.now() - began, peakMb: process.resourceUsage().maxRSS / 1024 }));
