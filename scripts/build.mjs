@@ -2,14 +2,16 @@
 import { build } from 'esbuild';
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
+import { rmSync } from 'node:fs';
 import path from 'node:path';
 
 const root = path.join(path.dirname(fileURLToPath(import.meta.url)), '..');
 
+rmSync(path.join(root, 'packages/server/dist'), { recursive: true, force: true });
 await build({
   entryPoints: [path.join(root, 'packages/server/src/main.ts')],
   outdir: path.join(root, 'packages/server/dist'),
-  bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, logLevel: 'warning',
+  bundle: true, splitting: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, logLevel: 'warning',
   // Our own packages are sources and go in; everything from the registry stays outside.
   plugins: [{
     name: 'registry-packages-outside',

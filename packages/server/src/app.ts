@@ -11,7 +11,6 @@ import { bookRoutes } from './books/routes.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
 import { exportRoutes } from './exports/routes.ts';
-import { openApiDocument } from './openapi.ts';
 import { onlyLoopback, strictHeaders } from './security.ts';
 import type { FileStore } from './files/store.ts';
 
@@ -31,7 +30,7 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
   app.use(express.json({ limit: '2mb' }));
 
   app.get('/api/health', (_request, response) => void response.json({ ok: true, name: 'Eight Up' }));
-  app.get('/api/openapi.json', (_request, response) => void response.json(openApiDocument()));
+  app.get('/api/openapi.json', async (_request, response) => void response.json((await import('./openapi.ts')).openApiDocument()));
   app.get('/api/forms', (_request, response) => void response.json({
     forms: FORMS.map(({ id, parameters }) => ({ id, name: formWords(id).name, parameters: z.toJSONSchema(parameters, { io: 'input' }) })),
   }));

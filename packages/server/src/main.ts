@@ -4,7 +4,6 @@ import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { openDatabase } from './db/open.ts';
-import { loadDemo } from './demo/load-demo.ts';
 import { FileStore } from './files/store.ts';
 
 const HERE = path.dirname(fileURLToPath(import.meta.url));
@@ -41,7 +40,10 @@ async function main(): Promise<void> {
   const orm = await openDatabase(dataFolder);
   const store = new FileStore(dataFolder);
   await store.prepare();
-  if (process.argv.includes('--demo')) await loadDemo(orm, store);
+  if (process.argv.includes('--demo')) {
+    const { loadDemo } = await import('./demo/load-demo.ts');
+    await loadDemo(orm, store);
+  }
   const server = createServer(createApp({ orm, store, log, webFolder: process.env.EIGHTUP_WEB ?? path.join(HERE, '../../web/dist') }));
   const port = await listen(server, wanted);
   console.log(`Eight Up: http://127.0.0.1:${port}`);

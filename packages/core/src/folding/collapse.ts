@@ -3,7 +3,7 @@ import { compose, sameIsometry, sideOf, type Isometry } from '../geometry/isomet
 import { reflection } from '../geometry/line.ts';
 import type { FoldSheet, Hinge } from './fold-sheet.ts';
 import { firstBroken, layerOrder, type KnownPair, type OrderProblem } from './layer-order.ts';
-import { foldedHinges, type Folded } from './layer-rules.ts';
+import { foldedHinges, pilesOf, type Folded } from './layer-rules.ts';
 import { extentsOfAll, outlinesOf, type FlatState } from './state.ts';
 
 /**
@@ -18,8 +18,23 @@ export interface TreeEdge {
   readonly to: number;
 }
 
-/** A walk that reaches every panel from the anchor once (breadth first), and the hinges it does not use. */
-export function spanningTree(count: number, hinges: readonly Hinge[], anchor: number): { readonly tree: readonly TreeEdge[]; readonly loops: readonly number[] } {
+export interface SpanningTree {
+  readonly tree: readonly TreeEdge[];
+  readonly loops: readonly number[];
+}
+
+const trees = new WeakMap<readonly Hinge[], Map<number, SpanningTree>>();
+
+/** A walk that reaches every panel from the anchor once (breadth first), and the hinges it does not use. Kept by hinges: every frame of the rehearsal asks. */
+export function spanningTree(count: number, hinges: readonly Hinge[], anchor: number): SpanningTree {
+  const known = trees.get(hinges) ?? new Map<number, SpanningTree>();
+  trees.set(hinges, known);
+  const made = known.get(anchor) ?? walk(count, hinges, anchor);
+  known.set(anchor, made);
+  return made;
+}
+
+function walk(count: number, hinges: readonly Hinge[], anchor: number): SpanningTree {
   const byPanel: number[][] = Array.from({ length: count }, () => []);
   hinges.forEach(({ p, q }, hinge) => {
     byPanel[p]!.push(hinge);
@@ -85,9 +100,11 @@ export function flatCollapse(
 /** A flat state as the layer rules see it. */
 export function foldedOf(sheet: FoldSheet, state: FlatState, hinges: readonly Hinge[]): Folded {
   const outlines = outlinesOf(sheet, state);
+  const extents = extentsOfAll(outlines);
   return {
     outlines,
-    extents: extentsOfAll(outlines),
+    extents,
+    piles: pilesOf(extents),
     hinges: foldedHinges(hinges, state.placed, state.placed.map(sideOf), outlines),
   };
 }

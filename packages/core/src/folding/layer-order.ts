@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result.ts';
-import { overlap, sameExtents } from '../geometry/outline.ts';
-import { cycleRules, hingeRules, holds, pairsOf, panelsOf, visitHingeRules, type Folded, type FoldedHinge, type Rule } from './layer-rules.ts';
+import { overlap, type Extents } from '../geometry/outline.ts';
+import { cycleRules, hingeRules, holds, overlapIn, pairsOf, panelsOf, visitHingeRules, type Folded, type FoldedHinge, type Rule } from './layer-rules.ts';
 
 /** "The second panel lies above the first", known beforehand: from a valley or mountain, or from the programme. */
 export type KnownPair = readonly [below: number, above: number];
@@ -32,7 +32,7 @@ export function firstBroken(folded: Folded, order: readonly number[]): readonly 
   const rank = new Array<number>(order.length);
   order.forEach((panel, height) => (rank[panel] = height));
   const above = (i: number, j: number): boolean | undefined =>
-    overlap(folded.extents[i]!, folded.extents[j]!) ? rank[j]! > rank[i]! : undefined;
+    overlapIn(folded, i, j) ? rank[j]! > rank[i]! : undefined;
   return visitHingeRules(folded, (rule) => (holds(rule, above) ? undefined : panelsOf(rule)), nestsInPile(folded, rank));
 }
 
@@ -43,8 +43,8 @@ export function firstBroken(folded: Folded, order: readonly number[]): readonly 
 const nestsInPile = (folded: Folded, rank: readonly number[]) => (one: FoldedHinge, other: FoldedHinge): boolean => {
   if (!one.closed || !other.closed) return false;
   if (one.pSide !== other.pSide) return true;
-  const { extents } = folded;
-  if (!sameExtents(extents[one.p]!, extents[other.p]!) || !sameExtents(extents[one.q]!, extents[other.q]!) || !sameExtents(extents[one.p]!, extents[one.q]!)) return false;
+  const { piles } = folded;
+  if (piles[one.p] !== piles[other.p] || piles[one.q] !== piles[other.q] || piles[one.p] !== piles[one.q]) return false;
   const inside = (panel: number) => (rank[panel]! > rank[one.p]!) !== (rank[panel]! > rank[one.q]!);
   return inside(other.p) === inside(other.q);
 };
@@ -55,18 +55,24 @@ function chainOrder(folded: Folded, known: readonly KnownPair[]): readonly numbe
   const order = sortByPairs(n, known);
   if (!order) return undefined;
   const isKnown = new Set(known.map(([below, above]) => below * n + above));
-  const piles: number[][] = [];
+  const top = new Map<number, number>();
   for (const panel of order) {
-    const pile = piles.find((candidate) => overlap(folded.extents[candidate[0]!]!, folded.extents[panel]!));
-    if (!pile) {
-      piles.push([panel]);
-      continue;
-    }
-    if (!sameExtents(folded.extents[pile[0]!]!, folded.extents[panel]!)) return undefined;
-    if (!isKnown.has(pile[pile.length - 1]! * n + panel)) return undefined;
-    pile.push(panel);
+    const pile = folded.piles[panel]!;
+    const below = top.get(pile);
+    if (below !== undefined && !isKnown.has(below * n + panel)) return undefined;
+    top.set(pile, panel);
   }
+  if (someOverlap([...top.values()].map((panel) => folded.extents[panel]!))) return undefined;
   return order;
+}
+
+/** Whether any two of several outlines share area: swept from left to right, so that only neighbours are compared. */
+function someOverlap(extents: readonly Extents[]): boolean {
+  const swept = [...extents].sort((one, other) => one[0]!.min - other[0]!.min);
+  return swept.some((one, i) => {
+    for (let j = i + 1; j < swept.length && swept[j]![0]!.min < one[0]!.max; j++) if (overlap(one, swept[j]!)) return true;
+    return false;
+  });
 }
 
 /** Panels sorted so that every pair stands below-first (Kahn, 1962), lowest index first among equals; undefined when the pairs run in a ring. */
@@ -92,7 +98,7 @@ function searchOrders(folded: Folded, known: readonly KnownPair[]): Result<reado
   // value[i * n + j]: +1 when j is above i, −1 when below, 0 while open; kept for both (i, j) and (j, i).
   const value = new Int8Array(n * n);
   const open: (readonly [number, number])[] = [];
-  for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) if (overlap(folded.extents[i]!, folded.extents[j]!)) open.push([i, j]);
+  for (let i = 0; i < n; i++) for (let j = i + 1; j < n; j++) if (overlapIn(folded, i, j)) open.push([i, j]);
   const overlapping = new Set(open.map(([i, j]) => i * n + j));
   const speaks = (rule: Rule) => pairsOf(rule).filter(([i, j]) => overlapping.has(Math.min(i, j) * n + Math.max(i, j)));
   const rules = [...hingeRules(folded), ...cycleRules(folded)].map((rule) => ({ rule, pairs: speaks(rule) }));

@@ -25,6 +25,8 @@ export type Rule =
 export interface Folded {
   readonly outlines: readonly Outline[];
   readonly extents: readonly Extents[];
+  /** piles[i] === piles[j] just when panels i and j cover the same outline; most questions are settled by this number alone */
+  readonly piles: readonly number[];
   readonly hinges: readonly FoldedHinge[];
 }
 
@@ -36,6 +38,24 @@ export interface FoldedHinge {
   /** the side of the line on which p's image lies (and q's too, where the hinge is closed) */
   readonly pSide: 1 | -1;
 }
+
+/** Numbers the distinct outlines among the extents. */
+export function pilesOf(extents: readonly Extents[]): readonly number[] {
+  const firsts: Extents[] = [];
+  // Looked for only among outlines with the same left edge.
+  const byLeft = new Map<number, number[]>();
+  return extents.map((one) => {
+    const candidates = byLeft.get(one[0]!.min) ?? [];
+    const known = candidates.find((pile) => sameExtents(firsts[pile]!, one));
+    if (known !== undefined) return known;
+    const pile = firsts.push(one) - 1;
+    byLeft.set(one[0]!.min, [...candidates, pile]);
+    return pile;
+  });
+}
+
+/** Whether two panels share area. */
+export const overlapIn = ({ piles, extents }: Folded, i: number, j: number): boolean => piles[i] === piles[j] || overlap(extents[i]!, extents[j]!);
 
 /** Hinges where they come to lie, closed where their panels face opposite ways. */
 export function foldedHinges(hinges: readonly Hinge[], placed: readonly Isometry[], sides: readonly (1 | -1)[], outlines: readonly Outline[]): readonly FoldedHinge[] {
@@ -75,20 +95,13 @@ export function visitHingeRules<T>(
       // Cheap first: a line that misses the panel's extent, as all folds along the edges of a pile do.
       const reach = extents[panel]![axis]!;
       if (hinge.image.at <= reach.min || hinge.image.at >= reach.max) continue;
-      if (panel === hinge.p || panel === hinge.q || !overlap(at(extents, panel), at(extents, hinge.p))) continue;
+      if (panel === hinge.p || panel === hinge.q || !overlapIn(folded, panel, hinge.p)) continue;
       if (!crossesInside(at(outlines, panel), hinge.image)) continue;
       const found = visit({ kind: 'between', fold: [hinge.p, hinge.q], panel });
       if (found !== undefined) return found;
     }
   }
-  const byLine = new Map<string, FoldedHinge[]>();
-  for (const hinge of hinges) {
-    const key = `${hinge.image.axis}${hinge.image.at}`;
-    const list = byLine.get(key);
-    if (list) list.push(hinge);
-    else byLine.set(key, [hinge]);
-  }
-  for (const list of byLine.values()) {
+  for (const list of linesOf(hinges)) {
     for (let i = 0; i < list.length; i++) {
       for (let j = i + 1; j < list.length; j++) {
         const one = list[i]!;
@@ -101,6 +114,18 @@ export function visitHingeRules<T>(
     }
   }
   return undefined;
+}
+
+/** Hinges that came to lie on one line, line by line. */
+function linesOf(hinges: readonly FoldedHinge[]): readonly (readonly FoldedHinge[])[] {
+  const byLine = AXES.map(() => new Map<number, FoldedHinge[]>());
+  for (const hinge of hinges) {
+    const lines = byLine[AXES.indexOf(hinge.image.axis)]!;
+    const list = lines.get(hinge.image.at);
+    if (list) list.push(hinge);
+    else lines.set(hinge.image.at, [hinge]);
+  }
+  return byLine.flatMap((lines) => [...lines.values()]);
 }
 
 function pairRule(one: FoldedHinge, other: FoldedHinge): Rule | undefined {
@@ -118,14 +143,14 @@ function pairRule(one: FoldedHinge, other: FoldedHinge): Rule | undefined {
 
 /** The `cycle` rules: all triples that share area. Panels of one outline (a pile) need no geometry. */
 export function* cycleRules(folded: Folded): Generator<Rule> {
-  const { outlines, extents } = folded;
+  const { outlines, piles } = folded;
   const n = outlines.length;
   for (let i = 0; i < n; i++) {
     for (let j = i + 1; j < n; j++) {
-      if (!overlap(extents[i]!, extents[j]!)) continue;
+      if (!overlapIn(folded, i, j)) continue;
       for (let k = j + 1; k < n; k++) {
-        if (!overlap(extents[i]!, extents[k]!) || !overlap(extents[j]!, extents[k]!)) continue;
-        const piled = sameExtents(extents[i]!, extents[j]!) || sameExtents(extents[j]!, extents[k]!) || sameExtents(extents[i]!, extents[k]!);
+        if (!overlapIn(folded, i, k) || !overlapIn(folded, j, k)) continue;
+        const piled = piles[i] === piles[j] || piles[j] === piles[k] || piles[i] === piles[k];
         if (piled || tripleOverlap(outlines[i]!, outlines[j]!, outlines[k]!)) yield { kind: 'cycle', panels: [i, j, k] };
       }
     }

@@ -1,12 +1,12 @@
 import { at, fail, ok, type Result } from '../result.ts';
 import { compose, IDENTITY, invert, quarterTurns, type Isometry } from '../geometry/isometry.ts';
 import { NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
-import { clip, crossesInside, overlap } from '../geometry/outline.ts';
+import { clip, crossesInside, extentsOf, overlap } from '../geometry/outline.ts';
 import { bendsOf, crossingsOf, flatCollapse, type Bends } from './collapse.ts';
 import { connectedParts, foldSheet, hingesOf, segmentOnSheet, type FoldSheet, type FoldSheetPlan, type Hinge, type Panel } from './fold-sheet.ts';
 import type { FoldProblem } from './problem.ts';
 import { simpleFold, type NeedsSplit } from './simple-fold.ts';
-import { bounds, extentsOfAll, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
+import { bounds, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
 import type { CollapseStep, CutStep, FoldStep, GlueHow, GlueStep, Step, UnfoldStep } from './step.ts';
 
 /** The paper after a step: lying flat, or standing with some hinges half bent over the flat state it rose from. */
@@ -241,10 +241,11 @@ class Runner {
       if (panel < 0) return fail({ code: 'no-such-panel', step: index, panel: step.between[i as 0 | 1] });
     }
     const { order } = this.moment.flat;
-    const extents = extentsOfAll(outlinesOf(this.sheet, this.moment.flat));
     const [lower, upper] = order.indexOf(p) < order.indexOf(q) ? [p, q] : [q, p];
     const between = order.slice(order.indexOf(lower) + 1, order.indexOf(upper));
-    const touch = overlap(extents[p]!, extents[q]!) && !between.some((other) => overlap(extents[other]!, extents[p]!) && overlap(extents[other]!, extents[q]!));
+    const outlines = outlinesOf(this.sheet, this.moment.flat);
+    const extents = new Map([p, q, ...between].map((panel) => [panel, extentsOf(outlines[panel]!)]));
+    const touch = overlap(extents.get(p)!, extents.get(q)!) && !between.some((other) => overlap(extents.get(other)!, extents.get(p)!) && overlap(extents.get(other)!, extents.get(q)!));
     if (!touch) return fail({ code: 'glue-apart', step: index, panels: [...step.between] });
     const facesMeet = sideUp(this.moment.flat, lower) === 1;
     const how = facesMeet ? step.whenFacesMeet : step.whenBacksMeet;
@@ -257,10 +258,14 @@ class Runner {
     const to = [...before.bends];
     for (const bend of step.bends) {
       const segment = segmentOnSheet(this.sheet, bend.crease);
-      const moved = segment ? before.hinges.flatMap((hinge, i) => (liesOn(hinge.segment, segment) ? [i] : [])) : [];
-      if (moved.length === 0) return fail({ code: 'no-such-crease', step: index });
       const degrees = bend.to === 'flat' ? 0 : (bend.to === 'valley' ? 1 : -1) * (bend.degrees ?? 180);
-      for (const i of moved) to[i] = degrees;
+      let found = false;
+      before.hinges.forEach((hinge, i) => {
+        if (!segment || !liesOn(hinge.segment, segment)) return;
+        to[i] = degrees;
+        found = true;
+      });
+      if (!found) return fail({ code: 'no-such-crease', step: index });
     }
     const anchor = step.anchor ? this.panel(step.anchor) : 0;
     if (anchor < 0) return fail({ code: 'no-such-panel', step: index, panel: step.anchor! });

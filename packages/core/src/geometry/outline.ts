@@ -77,8 +77,18 @@ export interface Edge {
   readonly inward: 1 | -1;
 }
 
-/** The edges of an outline, each as a stretch of one of the four kinds of line. */
+const edges = new WeakMap<Outline, readonly Edge[]>();
+
+/** The edges of an outline, each as a stretch of one of the four kinds of line. Kept by outline: panels are asked for theirs at every cut. */
 export function edgesOf(outline: Outline): readonly Edge[] {
+  const known = edges.get(outline);
+  if (known) return known;
+  const found = findEdges(outline);
+  edges.set(outline, found);
+  return found;
+}
+
+function findEdges(outline: Outline): readonly Edge[] {
   return outline.flatMap((p, i) => {
     const q = outline[(i + 1) % outline.length]!;
     const axis = AXES.find((candidate) => {

@@ -10,8 +10,6 @@ import { assetsOf, findBook } from '../books/service.ts';
 import { Refusal } from '../errors.ts';
 import type { FileStore } from '../files/store.ts';
 import { parseRequest } from '../parse.ts';
-import { dummyPdf } from './dummy-pdf.ts';
-import { printPdf } from './print-pdf.ts';
 
 export const dummyQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
 
@@ -27,6 +25,8 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
 
   router.get('/:id/print.pdf', async (request, response) => {
     const { em, doc, plan } = await load(request.params.id);
+    // The PDF libraries are large: loaded when the first file is asked for, not at the start.
+    const { printPdf } = await import('./print-pdf.ts');
     const bytes = await printPdf(plan, doc, await assetsOf(em, [doc]), (id) => store.originalPath(id));
     sendFile(response, doc, 'print.pdf', 'application/pdf', bytes);
   });
@@ -34,6 +34,7 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   router.get('/:id/dummy.pdf', async (request, response) => {
     const { unit } = parseRequest(dummyQuery, request.query);
     const { doc, plan } = await load(request.params.id);
+    const { dummyPdf } = await import('./dummy-pdf.ts');
     sendFile(response, doc, 'numbered dummy.pdf', 'application/pdf', await dummyPdf(plan, doc, unit));
   });
 

@@ -6,7 +6,6 @@ import type { FileProblem } from '@eight-up/core/book/file-problem';
 import { exifLies, uprightPdfSize } from '@eight-up/core/pagination/content-space';
 import { GOOD_RESOLUTION } from '@eight-up/core/checks/checks';
 import { inch } from '@eight-up/core/units/nm';
-import { boxOf, openPdf } from './pdf-source.ts';
 
 /** More than this is refused: no home printer needs it, and it would not fit in memory. */
 export const MOST_MEGAPIXELS = 300;
@@ -52,6 +51,8 @@ async function inspectPicture(file: string, kind: AssetKind): Promise<Result<Ins
 }
 
 async function inspectPdf(file: string, password: string | undefined): Promise<Result<Inspected, FileProblem>> {
+  // Loaded with the first PDF: the library is large.
+  const { boxOf, openPdf } = await import('./pdf-source.ts');
   const opened = await openPdf(await readFile(file), password);
   if (!opened.ok) return opened;
   const pages = opened.value.document.getPages().map((page): AssetPage => uprightPdfSize(boxOf(page)));

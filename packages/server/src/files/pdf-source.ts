@@ -1,4 +1,4 @@
-import { EncryptedPDFError, PDFArray, PDFDocument, PDFName, PDFNumber, type PDFPage } from '@cantoo/pdf-lib';
+import { EncryptedPDFError, ParseSpeeds, PDFArray, PDFDocument, PDFName, PDFNumber, type PDFPage } from '@cantoo/pdf-lib';
 import { fail, ok, type Result } from '@eight-up/core/result';
 import type { FileProblem } from '@eight-up/core/book/file-problem';
 import type { PdfPageBox } from '@eight-up/core/pagination/content-space';
@@ -21,7 +21,7 @@ export async function openPdf(bytes: Uint8Array, password: string | undefined): 
 
 async function load(bytes: Uint8Array, password: string | undefined): Promise<PDFDocument | 'locked' | 'broken'> {
   try {
-    const document = await PDFDocument.load(bytes, { updateMetadata: false, ...(password === undefined ? {} : { password }) });
+    const document = await PDFDocument.load(bytes, { updateMetadata: false, parseSpeed: ParseSpeeds.Fast, ...(password === undefined ? {} : { password }) });
     // Reading the page tree shows whether there is a document behind the header.
     document.getPages();
     return document;

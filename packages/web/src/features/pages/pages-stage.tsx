@@ -1,5 +1,4 @@
 import { useRef, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { DndContext, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { useActions } from '../../app/actions.tsx';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
@@ -7,6 +6,7 @@ import { useOpenBook } from '../../book/use-book.ts';
 import { Openings } from './openings.tsx';
 import { PageBand } from './page-band.tsx';
 import { Refusals } from './refusals.tsx';
+import { useChosenPage } from './use-chosen-page.ts';
 import { useFileDrops } from './use-file-drops.ts';
 
 export const FILE_TYPES = 'image/jpeg,image/png,image/webp,application/pdf,.jpg,.jpeg,.png,.webp,.pdf';
@@ -19,16 +19,13 @@ export type DropPlace = { readonly onto: 'page' | 'before'; readonly index: numb
 export function PagesStage() {
   const book = useOpenBook();
   const count = book.book.pages.length;
-  const [search, setSearch] = useSearchParams();
-  const asked = Number(search.get('page'));
-  const chosen = asked >= 1 && asked <= count ? asked - 1 : undefined;
+  const [chosen, choose] = useChosenPage(count);
   const [inHand, setInHand] = useState<number>();
   const picker = useRef<HTMLInputElement>(null);
   const replacing = useRef<number>(undefined);
   const drops = useFileDrops(book);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
 
-  const choose = (page: number | undefined) => setSearch(page === undefined ? {} : { page: String(page + 1) }, { replace: true });
   const pick = (page?: number) => {
     replacing.current = page;
     picker.current?.click();

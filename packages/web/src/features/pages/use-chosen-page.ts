@@ -1,0 +1,21 @@
+import { useEffect, useState } from 'react';
+import { NavigationType, useNavigationType, useSearchParams } from 'react-router';
+
+/**
+ * The chosen page, 0-based, mirrored in the address. The address follows a moment later, so quick keys must not read
+ * it: the state leads, and the address leads only when a link or the browser's history brought us here.
+ */
+export function useChosenPage(count: number): readonly [number | undefined, (page: number | undefined) => void] {
+  const [search, setSearch] = useSearchParams();
+  const cameBy = useNavigationType();
+  const asked = Number(search.get('page'));
+  const [chosen, setChosen] = useState<number | undefined>(asked >= 1 ? asked - 1 : undefined);
+  useEffect(() => {
+    if (cameBy !== NavigationType.Replace && asked >= 1) setChosen(asked - 1);
+  }, [asked, cameBy]);
+  const choose = (page: number | undefined) => {
+    setChosen(page);
+    setSearch(page === undefined ? {} : { page: String(page + 1) }, { replace: true });
+  };
+  return [chosen !== undefined && chosen < count ? chosen : undefined, choose];
+}
