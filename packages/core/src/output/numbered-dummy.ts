@@ -49,9 +49,11 @@ function checkBar(plan: FoldedBook, caption: string, unit: LengthUnit): readonly
   const length = CHECK_BAR[unit];
   const { sheet } = plan;
   if (sheet.width < length + mm(24)) return [];
-  const lowest = Math.max(...pagePlaces(plan).map(({ rect }) => bottom(rect)));
-  const y = lowest - mm(9);
-  const x = Math.max(mm(12), Math.max(...pagePlaces(plan).map(({ rect }) => right(rect))) - length - mm(12));
+  const places = pagePlaces(plan);
+  const last = places.reduce((lowest, place) => (bottom(place.rect) >= bottom(lowest.rect) ? place : lowest));
+  // At the foot of the lowest row, where no arrow is: a page standing on its head has its foot above.
+  const y = last.quarterTurns === 2 ? last.rect.top + mm(7) : bottom(last.rect) - mm(9);
+  const x = Math.max(mm(12), Math.max(...places.map(({ rect }) => right(rect))) - length - mm(12));
   const divisions = unit === 'mm' ? 10 : 8;
   return [
     { kind: 'line', layer: 'mark', points: [{ x, y }, { x: x + length, y }] },

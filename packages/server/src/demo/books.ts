@@ -57,7 +57,7 @@ function bells({ words }: Lettering): readonly Picture[] {
     const [ground, mark, line] = night ? [ink, ochre, paper] : [sand, teal, ink];
     const rung = (i % 8) + 1;
     const many = Array.from({ length: rung }, (_, k) => bell(16 + (k % 4) * 24, 14 + Math.floor(k / 4) * 27, rung > 4 ? 0.82 : 1.02, (k % 2 ? 2 : -2) * (1 + (i % 3) * 0.4), mark)).flat();
-    const light = night ? moon(88 - i * 1.5, 58, 5, paper) : { d: disc(12 + i * 4, 60, 5), fill: persimmon };
+    const light = night ? moon(10 + i, 60, 4, paper) : { d: disc(8 + i, 60, 4), fill: persimmon };
     return page(w, h, ground, many, light, waves(w, 68, [night ? teal : pale], 4, 10), { d: words('title', `${watch[Math.floor(i / 4)]} watch`, 98, 60, 6, 'end'), fill: line }, { d: words('text', `${rung} bell${rung > 1 ? 's' : ''}`, 98, 66, 4.2, 'end'), fill: line });
   });
 }

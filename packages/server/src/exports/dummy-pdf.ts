@@ -21,7 +21,7 @@ export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: Lengt
   const caption = unit === 'mm' ? 'This bar is 100 mm long. If yours is not, print at 100 %.' : 'This bar is 4 in long. If yours is not, print at 100 %.';
   const heading = printable(`${book.title}: numbered dummy`);
   const size = printable(`${formWords(book.form.id).name}, from ${measureSize(plan.sheet.width, plan.sheet.height, unit)}`);
-  const all = [...names, caption, heading, size, LEGEND, ...steps.flatMap(({ title, sentence, caution }) => [title, sentence, caution ?? ''])].join('') + '0123456789. ';
+  const all = [...names, caption, heading, size, LEGEND, ...steps.flatMap(({ title, sentence, caution }) => [title, sentence, caution ?? ''])].join('') + 'Step 0123456789.,: ';
   const document = await newDocument(`${book.title}, numbered dummy`);
   const fonts = await embedFonts(document, printable(all));
   const first = document.addPage([toPoints(plan.sheet.width), toPoints(plan.sheet.height)]);
@@ -38,32 +38,34 @@ export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: Lengt
 }
 
 const LEGEND = 'Long dashes: valley (closes on the printed side). Dash and dot: mountain. Heavy: cut. Heavy with strokes and round stops: slit.';
-const COLUMNS = 3;
+/** Few steps get room; more of them are set closer, so that the usual book's steps stay on one page. */
+const columnsFor = (steps: number): number => (steps <= 9 ? 3 : 5);
 
 function stepPages(
   plan: FoldedBook, steps: readonly StepWords[], heading: string, size: string,
   wrap: (text: string, room: number) => readonly string[], width: Nm, height: Nm,
 ): readonly Drawing[] {
-  const cellWidth = (width - 2 * ROOM) / COLUMNS;
-  const picture = { width: cellWidth * 0.42, height: mm(34) };
-  const rowHeight = mm(52);
+  const columns = columnsFor(steps.length);
+  const cellWidth = (width - 2 * ROOM) / columns;
+  const picture = { width: cellWidth * 0.42, height: mm(32) };
+  const rowHeight = mm(46);
   const top = ROOM + mm(17);
   const rows = Math.max(1, Math.floor((height - top - ROOM) / rowHeight));
   const pages: DrawItem[][] = [];
-  steps.forEach(({ title, sentence, caution }, i) => {
-    const place = i % (rows * COLUMNS);
+  steps.forEach(({ title, sentence }, i) => {
+    const place = i % (rows * columns);
     if (place === 0) pages.push(pages.length === 0 ? [...headLines(heading, size, wrap, width)] : []);
-    const x = ROOM + (place % COLUMNS) * cellWidth;
-    const y = top + Math.floor(place / COLUMNS) * rowHeight;
+    const x = ROOM + (place % columns) * cellWidth;
+    const y = top + Math.floor(place / columns) * rowHeight;
     const items = pages[pages.length - 1]!;
-    items.push({ kind: 'text', text: printable(`${i + 1}. ${title}`), at: { x, y }, size: mm(3.9), quarterTurns: 0, strong: true, from: 'start' });
+    items.push({ kind: 'text', text: printable(`${i + 1}. ${title}`), at: { x, y }, size: mm(columns === 3 ? 3.9 : 3.1), quarterTurns: 0, strong: true, from: 'start' });
     items.push(...shifted(stepDrawing(plan.run, i, picture.width, picture.height), x, y + mm(4)));
     const textX = x + picture.width + mm(3);
-    const room = cellWidth - picture.width - mm(8);
-    const words = caution ? `${sentence} ${caution}` : sentence;
-    wrap(words, room).slice(0, 12).forEach((line, n) =>
+    const room = cellWidth - picture.width - mm(columns === 3 ? 8 : 5);
+    wrap(sentence, room).forEach((line, n) =>
       items.push({ kind: 'text', text: line, at: { x: textX, y: y + mm(6) + n * (LINE * 0.82) }, size: mm(2.8), quarterTurns: 0, from: 'start' }));
   });
+  pages[pages.length - 1]!.push(...cautionLines(steps, wrap, width, height));
   return pages.map((items) => ({ width, height, items }));
 }
 
@@ -75,6 +77,18 @@ function headLines(heading: string, size: string, wrap: (text: string, room: num
       kind: 'text', text: line, at: { x: ROOM, y: ROOM + mm(10) + n * LINE }, size: TEXT, quarterTurns: 0, from: 'start',
     })),
   ];
+}
+
+/** Cautions stand together at the foot of the last page, each with the steps it belongs to. */
+function cautionLines(steps: readonly StepWords[], wrap: (text: string, room: number) => readonly string[], width: Nm, height: Nm): readonly DrawItem[] {
+  const cautions = [...new Set(steps.flatMap(({ caution }) => caution ?? []))];
+  const lines = cautions.flatMap((caution) => {
+    const at = steps.flatMap((step, i) => (step.caution === caution ? [i + 1] : [])).join(', ');
+    return wrap(`Step ${at}: ${caution}`, width - 2 * ROOM);
+  });
+  return lines.map((line, n): DrawItem => ({
+    kind: 'text', text: line, at: { x: ROOM, y: height - ROOM - (lines.length - 1 - n) * LINE }, size: TEXT, quarterTurns: 0, from: 'start',
+  }));
 }
 
 const shifted = (drawing: Drawing, x: number, y: number): readonly DrawItem[] =>

@@ -105,7 +105,7 @@ interface PanelMarkProps {
 function PanelMark({ place, name, lit, showNumber, onPoint, onChoose }: PanelMarkProps) {
   const { rect, quarterTurns, page } = place;
   const [x, y, w, h] = [mm(rect.left), mm(rect.top), mm(rect.width), mm(rect.height)];
-  const size = Math.min(w, h) * 0.16;
+  const size = Math.min(w, h) * 0.125;
   const [down, across] = quarterTurns % 2 ? [w, h] : [h, w];
   const mark = { x: -across / 2 + size * 1.05, y: down / 2 - size * 1.05 };
   return (

@@ -55,7 +55,7 @@ export function StepRuler({ book, words, position, playing, onGo, onScrub, onPla
             {spacious ? <span className="line-clamp-2 whitespace-normal">{word.title}</span> : <span className="measure">{i + 1}</span>}
           </button>
         ))}
-        <button type="button" onClick={() => onGo(steps + 1)} className={`absolute top-9 -translate-x-full pr-1 text-right text-[0.8rem] hover:text-choose ${here === steps + 1 ? 'font-bold text-blade' : ''}`} style={{ left: share(steps + 1) }}>the book</button>
+        <button type="button" onClick={() => onGo(steps + 1)} className={`absolute top-9 pl-1 text-[0.8rem] hover:text-choose ${here === steps + 1 ? 'font-bold text-blade' : ''}`} style={{ left: share(steps + 0.25) }}>the book</button>
       </div>
     </section>
   );

@@ -37,11 +37,11 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
   };
   return (
     <main className="flex grow flex-col">
-      <div className="grid grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-6 pt-6 max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)]">
+      <div className="grid grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-5 pt-4 max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)]">
         <section>
           <RadioGroup value={form.id} onChange={choose}>
             <Label as="h2" className="mb-3 text-2xl">What do you want to hold?</Label>
-            <div className="flex flex-col gap-3">
+            <div className="flex flex-col gap-2.5">
               {FORMS.map(({ id }) => <FormPanel key={id} id={id} sheet={laidFor(id, sheet)} chosen={id === form.id} current={form} />)}
             </div>
           </RadioGroup>
@@ -87,7 +87,7 @@ function FormPanel({ id, sheet, chosen, current }: { readonly id: string; readon
   const words = formWords(id);
   const plan = useMemo(() => planBook(chosen ? current : { id, parameters: {} }, sheet), [id, chosen, current, sheet]);
   return (
-    <Radio value={id} className="group flex cursor-pointer items-center gap-3 border border-ink bg-shade p-3 hover:bg-choose-pale data-checked:border-2 data-checked:bg-paper">
+    <Radio value={id} className="group flex cursor-pointer items-center gap-3 border border-ink bg-shade px-3 py-2 hover:bg-choose-pale data-checked:border-2 data-checked:bg-paper">
       <span className="grow">
         <span className="block font-title text-lg font-bold leading-tight first-letter:uppercase">{words.name}</span>
         <span className="block text-sm">{words.holds}</span>
@@ -119,5 +119,5 @@ function Rehearsing({ plan }: { readonly plan: FoldedBook }) {
     }, 50);
     return () => clearInterval(timer);
   }, [plan, last, steps]);
-  return <FoldedDrawing plan={plan} position={position} width={88} height={72} className="h-[88px] w-[108px] shrink-0" />;
+  return <FoldedDrawing plan={plan} position={position} width={88} height={72} className="h-[80px] w-[98px] shrink-0" />;
 }

@@ -31,7 +31,7 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
   const set = (name: string, value: unknown) => onForm({ id: form.id, parameters: { ...values, [name]: value } });
   const meets = turnsOf(plan);
   return (
-    <div className="mt-4">
+    <div className="mt-3 flex flex-wrap gap-x-5">
       {(SETTINGS[form.id] ?? []).filter((setting) => setting.kind !== 'choice' || !setting.when || meets.has(setting.when)).map((setting) => setting.kind === 'count'
         ? <Choices key={setting.name} label={setting.label} value={Number(values[setting.name])} choices={numbers(setting.from, setting.to)} onChange={(value) => set(setting.name, value)} />
         : <Choices key={setting.name} label={setting.label} value={String(values[setting.name])} choices={setting.choices} onChange={(value) => set(setting.name, value)} />)}

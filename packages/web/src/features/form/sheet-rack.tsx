@@ -20,11 +20,11 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
     onSheet({ ...sheet, width: lying ? long : short, height: lying ? short : long });
   };
   return (
-    <section aria-label="The sheet you have" className="border-t border-ink bg-wood px-9 pb-5 pt-3">
-      <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+    <section aria-label="The sheet you have" className="sticky bottom-0 z-20 border-t border-ink bg-wood px-9 pb-4 pt-2.5">
+      <div className="flex flex-wrap items-end gap-x-7 gap-y-1">
         <div>
           <h2 className="mb-1 text-lg">The sheet you have</h2>
-          <ul className="flex items-end gap-2">
+          <ul className="flex items-end gap-1.5">
             {NAMED_SIZES.map((size) => {
               const long = drawnLong(size.long);
               const short = (long * size.short) / size.long;
@@ -48,7 +48,7 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
         <div>
           <Choices<FibreAxis>
             label={`Fibres run${grainWords(sheet)}`} value={sheet.fibre} onChange={(fibre) => onSheet({ ...sheet, fibre })}
-            choices={[{ value: 'along-width', name: '↔ across' }, { value: 'along-height', name: '↕ upright' }, { value: 'any', name: 'any way' }, { value: 'unknown', name: 'not known' }]}
+            choices={[{ value: 'along-width', name: '↔ across' }, { value: 'along-height', name: '↕ upright' }, { value: 'any', name: 'any way' }, { value: 'unknown', name: 'unknown' }]}
           />
         </div>
       </div>

@@ -40,11 +40,11 @@ interface Size {
 
 function Opening({ book, view, next, size, rtl, ...rest }: OpeningsProps & { readonly view: View; readonly next: View | undefined; readonly size: Size; readonly rtl: boolean }) {
   const { gap, hinge } = view;
-  // In a book read from right to left the earlier page stands on the right.
-  const pair = rtl ? [view.right, view.left] : [view.left, view.right];
-  const title = gap === 'front' ? 'Front cover' : gap === 'back' ? 'Back cover' : hinge === 'spine' ? '' : `Fold-out, opens at the ${hinge}`;
-  const faces = gap === 'front' ? [view.right] : gap === 'back' ? [view.left] : pair;
   const stacked = hinge !== 'spine';
+  // In a book read from right to left the earlier page stands on the right; a fold-out at the tail opens downwards.
+  const pair = rtl || hinge === 'tail' ? [view.right, view.left] : [view.left, view.right];
+  const title = gap === 'front' ? 'Front cover' : gap === 'back' ? 'Back cover' : stacked ? `Fold-out, opens at the ${hinge}; page ${nameOf(book, view.left)} lies head down` : '';
+  const faces = gap === 'front' ? [view.right] : gap === 'back' ? [view.left] : pair;
   return (
     <div>
       <div className={`flex w-fit border border-ink bg-bench-deep ${stacked ? 'flex-col' : ''}`}>
@@ -52,7 +52,7 @@ function Opening({ book, view, next, size, rtl, ...rest }: OpeningsProps & { rea
           <div key={side} className={side === 1 ? (stacked ? 'border-t border-dashed border-ink' : 'border-l border-quiet') : ''}>
             {page === null
               ? <div style={size} className="flex items-center justify-center bg-shade text-sm text-quiet">{gap === 'front' || gap === 'back' ? 'bare back' : 'unprinted'}</div>
-              : <PagePlace key={page} book={book} page={page} size={size} {...rest} />}
+              : <PagePlace key={page} book={book} page={page} size={size} headDown={stacked && page === view.left} {...rest} />}
           </div>
         ))}
       </div>
@@ -64,15 +64,22 @@ function Opening({ book, view, next, size, rtl, ...rest }: OpeningsProps & { rea
   );
 }
 
+const nameOf = (book: OpenBook, page: number | null): string => (page === null ? '' : book.names[page]!);
+
 function behind(book: OpenBook, next: View): string {
   const pages = [next.left, next.right].filter((page) => page !== null).map((page) => book.names[page]);
   return pages.length ? pages.join(' · ') : 'bare paper';
 }
 
-type PagePlaceProps = Omit<OpeningsProps, never> & { readonly page: number; readonly size: Size };
+type PagePlaceProps = OpeningsProps & {
+  readonly page: number;
+  readonly size: Size;
+  /** opened out, the page before a fold-out's fold stands on its head */
+  readonly headDown: boolean;
+};
 
 /** One page: chosen, dragged, dropped on; a narrow strip before it takes what is to be put between. */
-function PagePlace({ book, page, size, chosen, inHand, onChoose, onDropFiles }: PagePlaceProps) {
+function PagePlace({ book, page, size, headDown, chosen, inHand, onChoose, onDropFiles }: PagePlaceProps) {
   const content = book.book.pages[page] ?? null;
   const drag = useDraggable({ id: `page-${page}`, data: { from: 'page', index: page }, disabled: content === null });
   const drop = useDroppable({ id: `on-${page}`, data: { onto: 'page', index: page } });
@@ -99,7 +106,7 @@ function PagePlace({ book, page, size, chosen, inHand, onChoose, onDropFiles }: 
         onClick={() => onChoose(page)} onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
       >
         {content
-          ? <PagePicture book={book} content={content} pageWidth={book.plan.reading.width} pageHeight={book.plan.reading.height} size={size} />
+          ? <span className={`absolute inset-0 ${headDown ? 'rotate-180' : ''}`}><PagePicture book={book} content={content} pageWidth={book.plan.reading.width} pageHeight={book.plan.reading.height} size={size} /></span>
           : <span className="flex size-full items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">{name}</span>}
         {content && <span className="absolute bottom-1 left-1 min-w-5 bg-paper px-1 text-center text-xs font-bold">{name}</span>}
       </button>

@@ -1,0 +1,41 @@
+/*
+ * Takes the pictures of docs/screenshots from the demo data: npm run build && npm run screenshots.
+ * One picture of each main view at 1280 × 800.
+ */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { startApp } from '../e2e/app.ts';
+import { openBrowser } from '../e2e/browser.ts';
+
+const FOLDER = path.join(path.dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
+
+/** Name of the picture, the book's title (or none), the stage with its query, and how long lazy parts may take (ms). */
+const VIEWS: readonly (readonly [name: string, title: string | undefined, stage: string, wait: number])[] = [
+  ['shelf', undefined, '/', 2500],
+  ['form', 'Sixteen Bells', 'form', 3000],
+  ['pages', 'Low Water Names', 'pages?page=6', 2500],
+  ['sheets', 'What the Gulls Left', 'sheets', 2500],
+  ['fold', 'Knots for Short Crossings', 'fold?step=7.5&page=3', 5000],
+  ['book', 'Knots for Short Crossings', 'fold?step=12.35&page=5', 5000],
+];
+
+async function main(): Promise<void> {
+  mkdirSync(FOLDER, { recursive: true });
+  const app = await startApp({ demo: true });
+  const browser = await openBrowser();
+  try {
+    const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as { books: readonly { id: string; book: { title: string } }[] };
+    for (const [name, title, stage, wait] of VIEWS) {
+      const id = books.find(({ book }) => book.title === title)?.id;
+      await browser.driver.get(id ? `${app.url}/books/${id}/${stage}` : app.url + stage);
+      await browser.driver.sleep(wait);
+      writeFileSync(path.join(FOLDER, `${name}.png`), await browser.driver.takeScreenshot(), 'base64');
+    }
+  } finally {
+    await browser.close();
+    await app.stop();
+  }
+}
+
+await main();
