@@ -76,6 +76,28 @@ describe('from an empty shelf to a print file', () => {
     expect(await driver.findElements(By.css('[role=alert]'))).toHaveLength(0);
   });
 
+  it('by mouse: a page dragged onto another swaps with it, dragged between two goes in there', async () => {
+    const { driver } = browser;
+    await driver.get(`${app.url}/new`);
+    await (await byRole(driver, 'button', 'Start this book')).click();
+    await waitForText(driver, 'Add pictures or a PDF');
+    await dropFiles(driver, 'main', await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map(jpeg)));
+    const labels = (order: readonly number[]) => order.map((n, i) => `Page ${i + 1}: drawing ${n}.jpg`);
+    await untilPages(driver, labels([1, 2, 3, 4, 5, 6, 7, 8]));
+    const page = (n: number) => driver.findElement(By.css(`[data-testid="page-${n}"]`));
+    const drag = async (from: number, to: number, x: number) => {
+      const target = await page(to);
+      await driver.actions({ async: true }).move({ origin: await page(from) }).press().move({ origin: await page(from), x: 12, y: 6 }).move({ origin: target, x, y: 4, duration: 300 }).release().perform();
+    };
+    await drag(1, 3, 0);
+    await untilPages(driver, labels([3, 2, 1, 4, 5, 6, 7, 8]));
+    const { width } = await (await page(2)).getRect();
+    await drag(6, 2, Math.round(-width / 2) + 5);
+    await untilPages(driver, labels([3, 6, 2, 1, 4, 5, 7, 8]));
+    await chord(driver, Key.CONTROL, 'z');
+    await untilPages(driver, labels([3, 2, 1, 4, 5, 6, 7, 8]));
+  });
+
   it('by keyboard only: a meander from a PDF, pages swapped and moved, the print reads in the new order', async () => {
     const { driver } = browser;
     await driver.get(app.url);

@@ -75,7 +75,7 @@ describe('choosing a form', () => {
     try {
       await driver.get(address('Low Water Names', 'form'));
       await waitForText(driver, '9 pages to read, 8 leaves, 1 fold-out; closed 99 × 70 mm.');
-      await (await byRole(driver, 'radio', 'glued shut')).click();
+      await (await byRole(driver, 'radio', 'glued shut (hides 2 pages)')).click();
       await waitForText(driver, 'hides 2 printed faces');
       await waitForText(driver, '7 pages to read');
       await (await byRole(driver, 'radio', '↔ across')).click();

@@ -1,10 +1,12 @@
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
+import type * as PdfLib from '@cantoo/pdf-lib';
+import type Sharp from 'sharp';
 
 const require = createRequire(new URL('../../packages/server/package.json', import.meta.url));
-const sharp = require('sharp') as typeof import('sharp').default;
-const { PDFDocument } = require('@cantoo/pdf-lib') as typeof import('@cantoo/pdf-lib');
+const sharp = require('sharp') as typeof Sharp;
+const { PDFDocument } = require('@cantoo/pdf-lib') as typeof PdfLib;
 
 /** A PDF of 200 different photographs (blurred noise: as large as real ones), made once. */
 export async function photographPdf(folder: string): Promise<string> {

@@ -6,6 +6,7 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import type * as PdfLib from '@cantoo/pdf-lib';
 import { USUAL_PRINTING } from '../../packages/core/src/book/new-book.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { uprightPdfSize } from '../../packages/core/src/pagination/content-space.ts';
@@ -13,7 +14,7 @@ import { mm } from '../../packages/core/src/units/nm.ts';
 import { printPdf } from '../../packages/server/src/exports/print-pdf.ts';
 
 const require = createRequire(new URL('../../packages/server/package.json', import.meta.url));
-const { PDFDocument } = require('@cantoo/pdf-lib') as typeof import('@cantoo/pdf-lib');
+const { PDFDocument } = require('@cantoo/pdf-lib') as typeof PdfLib;
 
 const [, , what, file] = process.argv as [string, string, 'idle' | 'copy' | 'impose', string];
 const wanted = Array.from({ length: 64 }, (_, i) => i * 3);

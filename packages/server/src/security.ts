@@ -25,7 +25,7 @@ export const strictHeaders = helmet({
     directives: {
       'default-src': ["'self'"],
       'script-src': ["'self'", "'wasm-unsafe-eval'"],
-      'style-src': ["'self'", "'unsafe-inline'"],
+      'style-src': ["'self'"],
       'img-src': ["'self'", 'blob:', 'data:'],
       'font-src': ["'self'", 'data:'],
       'connect-src': ["'self'", 'blob:'],

@@ -10,9 +10,9 @@ export const meanderBookParameters = z.strictObject({
   /** which side of panel 1 is the front cover */
   cover: z.enum(['back-of-first', 'first']).default('back-of-first'),
   /** at a turn where the backs meet: one double leaf (glued all over), a pocket (glued on two sides), or left open */
-  backsMeet: z.enum(['double-leaf', 'pocket', 'none']).default('double-leaf'),
+  backsMeet: z.enum(['double-leaf', 'pocket', 'none']).default('double-leaf').meta({ when: 'backs-meet' }),
   /** at a turn where printed faces meet: a fold-out, or glued shut (which hides two pages) */
-  facesMeet: z.enum(['fold-out', 'glued-shut']).default('fold-out'),
+  facesMeet: z.enum(['fold-out', 'glued-shut']).default('fold-out').meta({ when: 'faces-meet' }),
 });
 
 type P = z.output<typeof meanderBookParameters>;

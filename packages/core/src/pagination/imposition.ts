@@ -46,12 +46,16 @@ export function pagePlaces(plan: FoldedBook): readonly PagePlace[] {
   });
 }
 
+/** Pages are never drawn smaller than this; margins that would ask for it leave no page worth printing. */
+export const LEAST_SHRINK = 0.2;
+
 /** By how much every page is drawn smaller so that the outermost stay within what the printer reaches: one scale for all. */
 export function shrinkOf(places: readonly PagePlace[], printing: Printing): number {
   if (printing.margin === 'warn') return 1;
   const { top, right, bottom, left } = printing.unprintable;
-  return places.reduce((least, { rect }) =>
+  const scale = places.reduce((least, { rect }) =>
     Math.min(least, 1 - (2 * Math.max(left, right)) / rect.width, 1 - (2 * Math.max(top, bottom)) / rect.height), 1);
+  return Math.max(scale, LEAST_SHRINK);
 }
 
 /** The scale that a fit asks for: the box is the page as read, its head up. */

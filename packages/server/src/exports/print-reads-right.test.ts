@@ -1,3 +1,8 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { markedPdf, wordsOf, type Spot } from '../../test/marked-pages.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
@@ -120,5 +125,49 @@ describe('a marked PDF, taken through each form, reads right on the produced she
     const sizes = sent.body.assets[0]!.pages.map(({ width, height }) => [Math.round(width / 1e6), Math.round(height / 1e6)]);
     expect(new Set(sizes.map(String))).toEqual(new Set(['74,105']));
     expectReadsRight(wordsOf(await server.bytes(`/api/books/${id}/print.pdf`)), RING, [0, 1, 2, 3, 4, 5, 6, 7], 4, 2);
+  });
+});
+
+describe('pictures with EXIF turns', () => {
+  /** The upright picture's quarters: red upper left, green upper right, blue lower left, white lower right. */
+  const COLOURS = { red: [220, 30, 30], green: [30, 200, 40], blue: [30, 40, 220], white: [250, 250, 250] } as const;
+
+  /** The stored raster of an orientation, by what the standard says of its row 0 and column 0. */
+  function stored(orientation: number): Promise<Buffer> {
+    const [w, h] = orientation >= 5 ? [280, 200] : [200, 280];
+    const pixels = Buffer.alloc(w * h * 3);
+    for (let y = 0; y < h; y++) {
+      for (let x = 0; x < w; x++) {
+        const [a, b] = [x < w / 2, y < h / 2];
+        // [upper, left] of the upright picture that this stored pixel shows
+        const [upper, left] = ({ 1: [b, a], 2: [b, !a], 3: [!b, !a], 4: [!b, a], 5: [a, b], 6: [a, !b], 7: [!a, !b], 8: [!a, b] } as Record<number, [boolean, boolean]>)[orientation]!;
+        pixels.set(COLOURS[upper ? (left ? 'red' : 'green') : left ? 'blue' : 'white'], (y * w + x) * 3);
+      }
+    }
+    return sharp(pixels, { raw: { width: w, height: h, channels: 3 } }).jpeg({ quality: 95 }).withMetadata({ orientation }).toBuffer();
+  }
+
+  it('are printed upright, their bytes unchanged', async () => {
+    const { id } = await server.newBook('meander-book', { rows: 2, columns: 4, cover: 'first' }, { width: 400_000_000, height: 280_000_000, fibre: 'any' });
+    const files = await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map(async (o) => [`${o}.jpg`, await stored(o)] as const));
+    await server.upload(id, files);
+    const pdf = await server.bytes(`/api/books/${id}/print.pdf`);
+    for (const [, bytes] of files) expect(pdf.includes(bytes)).toBe(true);
+    const folder = mkdtempSync(path.join(tmpdir(), 'eight-up-exif-'));
+    writeFileSync(path.join(folder, 'print.pdf'), pdf);
+    execFileSync('pdftoppm', ['-r', '25.4', '-png', '-singlefile', 'print.pdf', 'print'], { cwd: folder });
+    const { data, info } = await sharp(path.join(folder, 'print.png')).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+    rmSync(folder, { recursive: true });
+    const colourAt = (x: number, y: number) => {
+      const at = (y * info.width + x) * 3;
+      const distance = ([r, g, b]: readonly number[]) => Math.abs(data[at]! - r!) + Math.abs(data[at + 1]! - g!) + Math.abs(data[at + 2]! - b!);
+      return Object.entries(COLOURS).reduce((best, one) => (distance(one[1]) < distance(best[1]) ? one : best))[0];
+    };
+    // One millimetre is one pixel; panels are 100 × 140, the second row stands on its head and runs backwards.
+    for (let i = 0; i < 8; i++) {
+      const [column, row] = i < 4 ? [i, 0] : [7 - i, 1];
+      const seen = [[30, 40], [70, 40], [30, 100], [70, 100]].map(([x, y]) => colourAt(column * 100 + x!, row * 140 + y!));
+      expect(row === 0 ? seen : seen.reverse(), `orientation ${i + 1}`).toEqual(['red', 'green', 'blue', 'white']);
+    }
   });
 });

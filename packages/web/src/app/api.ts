@@ -1,10 +1,13 @@
 import type { ApiError, ErrorCode } from '@eight-up/core/contract/errors';
 
-/** An answer that refuses, with its code; or `offline` when the server gave none. */
+/** The API's codes; `offline` when the server gave no answer, `called-off` when the maker stopped it. */
+export type FailureCode = ErrorCode | 'offline' | 'called-off';
+
+/** An answer that refuses, with its code. */
 export class ApiFailure extends Error {
-  readonly code: ErrorCode | 'offline';
+  readonly code: FailureCode;
   readonly problem: unknown;
-  constructor(code: ErrorCode | 'offline', message: string, problem?: unknown) {
+  constructor(code: FailureCode, message: string, problem?: unknown) {
     super(message);
     this.code = code;
     this.problem = problem;
@@ -17,7 +20,7 @@ async function answer<T>(asked: Promise<Response>): Promise<T> {
   });
   const body: unknown = await response.json().catch(() => undefined);
   if (response.ok) return body as T;
-  const { code, message, problem } = (body ?? {}) as Partial<ApiError>;
+  const { code, message, problem } = (body ?? {}) as Partial<Omit<ApiError, 'code'>> & { code?: FailureCode };
   throw new ApiFailure(code ?? 'internal', message ?? `The server answered ${response.status}.`, problem);
 }
 
@@ -26,4 +29,23 @@ export const getJson = <T>(path: string): Promise<T> => answer<T>(fetch(path));
 export const postJson = <T>(path: string, body: unknown): Promise<T> =>
   answer<T>(fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }));
 
-export const postForm = <T>(path: string, form: FormData): Promise<T> => answer<T>(fetch(path, { method: 'POST', body: form }));
+export interface Sending {
+  /** 0–1 while the files are on their way; then the server looks at them */
+  readonly onProgress: (share: number) => void;
+  readonly signal: AbortSignal;
+}
+
+/** Sends files, telling how far they are; the one request that takes long enough to be watched and called off. */
+export function postForm<T>(path: string, form: FormData, { onProgress, signal }: Sending): Promise<T> {
+  const sent = new Promise<Response>((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open('POST', path);
+    request.upload.onprogress = ({ loaded, total }) => onProgress(total ? loaded / total : 0);
+    request.onload = () => resolve(new Response(request.responseText, { status: request.status }));
+    request.onerror = () => reject(new Error('no answer'));
+    request.onabort = () => resolve(Response.json({ code: 'called-off', message: 'Called off. What had not arrived was not taken.' }, { status: 499 }));
+    signal.addEventListener('abort', () => request.abort());
+    request.send(form);
+  });
+  return answer<T>(sent);
+}

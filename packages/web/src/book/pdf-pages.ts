@@ -1,6 +1,9 @@
 import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 
+/** Fonts, character maps and decoders that PDFs may lean on; copied beside the application by the build. */
+const DATA = '/pdf-data/';
+
 GlobalWorkerOptions.workerSrc = workerUrl;
 
 const open = new Map<string, Promise<PDFDocumentProxy>>();
@@ -9,7 +12,7 @@ const open = new Map<string, Promise<PDFDocumentProxy>>();
 export async function drawPdfPage(url: string, page: number, size: number): Promise<string> {
   let document = open.get(url);
   if (!document) {
-    document = getDocument({ url, isEvalSupported: false }).promise;
+    document = getDocument({ url, isEvalSupported: false, cMapUrl: `${DATA}cmaps/`, cMapPacked: true, standardFontDataUrl: `${DATA}standard_fonts/`, wasmUrl: `${DATA}wasm/` }).promise;
     open.set(url, document);
     document.catch(() => open.delete(url));
   }

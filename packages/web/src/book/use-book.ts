@@ -9,7 +9,7 @@ import { impose, type PlacedContent } from '@eight-up/core/pagination/imposition
 import { pageNames } from '@eight-up/words/forms';
 import { commandProblemWords } from '@eight-up/words/problems';
 import { useOutletContext } from 'react-router';
-import { ApiFailure, getJson, postForm, postJson } from '../app/api.ts';
+import { ApiFailure, getJson, postForm, postJson, type Sending } from '../app/api.ts';
 import { useSettings, windowId } from '../app/settings.ts';
 
 export interface Drop {
@@ -17,6 +17,7 @@ export interface Drop {
   /** the page dropped on, 0-based */
   readonly page?: number;
   readonly password?: string;
+  readonly sending: Sending;
 }
 
 /** A book open in this window: its document, everything folded out of it, and what can be done to it. */
@@ -67,14 +68,14 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   const upload = useMutation<FilesAnswer, ApiFailure, Drop>({
     mutationKey: key,
     scope: { id: `book-${id}` },
-    mutationFn: ({ files, page, password }) => {
+    mutationFn: ({ files, page, password, sending }) => {
       const form = new FormData();
       form.set('expect', String(current()!.revision));
       form.set('window', windowId);
       if (page !== undefined) form.set('page', String(page));
       if (password !== undefined) form.set('password', password);
       for (const file of files) form.append('files', file, file.name);
-      return postForm(`/api/books/${id}/files`, form);
+      return postForm(`/api/books/${id}/files`, form, sending);
     },
     onSuccess: settled,
     onError: () => queries.invalidateQueries({ queryKey: key }),

@@ -5,6 +5,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
+import { FORMS } from '@eight-up/core/forms/registry';
 import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import { postJson, type ApiFailure } from '../../app/api.ts';
 import { useSettings } from '../../app/settings.ts';
@@ -23,7 +24,7 @@ export function NewBook() {
   const queries = useQueryClient();
   const unit = useSettings((s) => s.unit);
   const [title, setTitle] = useState('');
-  const [form, setForm] = useState<FormChoice>({ id: 'slit-book', parameters: {} });
+  const [form, setForm] = useState<FormChoice>({ id: FORMS[0]!.id, parameters: {} });
   const [sheet, setSheet] = useState<Sheet>(() => usualSheet(unit));
   const start = useMutation<BookAnswer, ApiFailure>({
     mutationFn: () => postJson('/api/books', { title: title.trim() || 'Untitled book', form: form.id, parameters: form.parameters, sheet }),

@@ -7,13 +7,24 @@ import { Openings } from './openings.tsx';
 import { PageBand } from './page-band.tsx';
 import { Refusals } from './refusals.tsx';
 import { useChosenPage } from './use-chosen-page.ts';
-import { useFileDrops } from './use-file-drops.ts';
+import { useFileDrops, type FileDrops } from './use-file-drops.ts';
 
 export const FILE_TYPES = 'image/jpeg,image/png,image/webp,application/pdf,.jpg,.jpeg,.png,.webp,.pdf';
 
 /** What dnd-kit carries: a page of the book or a place in the tray, put on a page or between two. */
 export type DragItem = { readonly from: 'page' | 'tray'; readonly index: number };
 export type DropPlace = { readonly onto: 'page' | 'before'; readonly index: number };
+
+/** Files on their way, how far they are, and the way to call it off. */
+function Arriving({ what, share, callOff }: NonNullable<FileDrops['busy']>) {
+  return (
+    <p role="status" className="mb-3 flex items-center gap-4">
+      <span className="font-semibold">{share < 1 ? `Taking in ${what} …` : `Looking at ${what} …`}</span>
+      <progress className="h-2 w-48 accent-choose" value={share < 1 ? share : undefined} aria-label={`Taking in ${what}`} />
+      {share < 1 && <button type="button" className="remedy" onClick={callOff}>Call it off</button>}
+    </p>
+  );
+}
 
 /** The sequence of pages as openings; pictures come in here. */
 export function PagesStage() {
@@ -99,7 +110,7 @@ export function PagesStage() {
               <p className="text-quiet">or drop them anywhere: they fill the empty pages in the order of their names.</p>
               {inHand !== undefined && <p role="status" className="bg-wood px-2 font-semibold">Page {book.names[inHand]} in hand: choose a place, then X swaps, I puts it in, Esc puts it back.</p>}
             </div>
-            {drops.busy && <p role="status" className="mb-3 font-semibold">Taking in {drops.busy} …</p>}
+            {drops.busy && <Arriving {...drops.busy} />}
             <Refusals drops={drops} />
             <Openings book={book} chosen={chosen} inHand={inHand} onChoose={choose} onDropFiles={drops.onDrop} />
           </section>

@@ -11,8 +11,8 @@ export interface Refused extends RefusedFile {
 /** Files on their way into the book, and those that did not get in. */
 export interface FileDrops {
   readonly over: boolean;
-  /** what is being taken in, in words */
-  readonly busy: string | undefined;
+  /** what is being taken in, in words, and how far it is (0–1) */
+  readonly busy: { readonly what: string; readonly share: number; readonly callOff: () => void } | undefined;
   readonly refused: readonly Refused[];
   readonly failure: string | undefined;
   readonly take: (files: readonly File[], page?: number, password?: string) => Promise<void>;
@@ -26,18 +26,21 @@ const carriesFiles = (event: DragEvent): boolean => event.dataTransfer.types.inc
 
 export function useFileDrops(book: OpenBook): FileDrops {
   const [over, setOver] = useState(false);
-  const [busy, setBusy] = useState<string>();
+  const [busy, setBusy] = useState<FileDrops['busy']>();
   const [refused, setRefused] = useState<readonly Refused[]>([]);
   const [failure, setFailure] = useState<string>();
 
   const take = async (files: readonly File[], page?: number, password?: string) => {
     if (files.length === 0) return;
-    setBusy(files.length === 1 ? files[0]!.name : `${files.length} files`);
+    const stop = new AbortController();
+    const what = files.length === 1 ? files[0]!.name : `${files.length} files`;
+    const show = (share: number) => setBusy({ what, share, callOff: () => stop.abort() });
+    show(0);
     setFailure(undefined);
     const note = (list: readonly RefusedFile[]) =>
       setRefused((old) => [...old, ...list.map((one) => ({ ...one, page, file: files.find(({ name }) => name === one.name) }))]);
     try {
-      const { refused: left } = await book.drop({ files, ...(page === undefined ? {} : { page }), ...(password === undefined ? {} : { password }) });
+      const { refused: left } = await book.drop({ files, sending: { onProgress: show, signal: stop.signal }, ...(page === undefined ? {} : { page }), ...(password === undefined ? {} : { password }) });
       note(left);
     } catch (error) {
       const list = error instanceof ApiFailure && error.code === 'files-refused' ? (error.problem as { refused: readonly RefusedFile[] }).refused : undefined;

@@ -1,0 +1,31 @@
+/** Parameters of forms in words: the question, and what each answer is called. Shared names mean the same in every form. */
+const QUESTIONS: Readonly<Record<string, string>> = {
+  rows: 'Rows',
+  columns: 'Columns',
+  cover: 'The front cover is',
+  reading: 'It is read',
+  backsMeet: 'At a turn where backs meet',
+  facesMeet: 'At a turn where printed faces meet',
+};
+
+const ANSWERS: Readonly<Record<string, string>> = {
+  'cover.outer': 'on an outer column',
+  'cover.middle': 'on a middle column',
+  'cover.back-of-first': 'the back of panel 1',
+  'cover.first': 'printed panel 1',
+  'reading.left-to-right': 'left to right',
+  'reading.right-to-left': 'right to left',
+  'backsMeet.double-leaf': 'double leaf',
+  'backsMeet.pocket': 'pocket',
+  'backsMeet.none': 'left open',
+  'facesMeet.fold-out': 'fold-out',
+  'facesMeet.glued-shut': 'glued shut',
+};
+
+export const parameterQuestion = (name: string): string => QUESTIONS[name] ?? name;
+
+/** `hides`: how many printed faces nobody would read with this answer. */
+export function parameterAnswer(name: string, value: string, hides = 0): string {
+  const answer = ANSWERS[`${name}.${value}`] ?? value;
+  return value === 'glued-shut' && hides > 0 ? `${answer} (hides ${hides} pages)` : answer;
+}
