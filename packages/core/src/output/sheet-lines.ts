@@ -1,22 +1,29 @@
 import { endsOf } from '../geometry/outline.ts';
+import type { PatternLine } from '../folding/crease-pattern.ts';
+import type { SheetSide } from '../folding/reading.ts';
 import type { Segment } from '../geometry/line.ts';
 import { toNm } from '../folding/fold-sheet.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
+import type { Layer } from './line-code.ts';
 
 /** Radius of the round stop that ends a slit. */
 const STOP = mm(1.2);
 const HATCH_STEP = mm(4);
 const HATCH = mm(1.3);
 
-/** Lines of the unfolded sheet, face A up: folds, cuts and slits with their stops, at real size. */
-export function sheetLines(plan: FoldedBook): Drawing {
+/** Seen from the other face a valley is a mountain. */
+const SEEN_FROM_B: Readonly<Partial<Record<PatternLine['kind'], Layer>>> = { valley: 'mountain', mountain: 'valley' };
+
+/** Lines of the unfolded sheet as one of its faces shows them (face B: turned over left to right): folds, cuts and slits with their stops, at real size. */
+export function sheetLines(plan: FoldedBook, side: SheetSide = 'A'): Drawing {
   const { sheet, run, pattern } = plan;
-  const spot = (p: Spot2): Spot2 => ({ x: toNm(run.sheet, p.x), y: toNm(run.sheet, p.y) });
+  const spot = (p: Spot2): Spot2 => ({ x: side === 'A' ? toNm(run.sheet, p.x) : sheet.width - toNm(run.sheet, p.x), y: toNm(run.sheet, p.y) });
   const items = pattern.flatMap(({ kind, segment }): DrawItem[] => {
     const [from, to] = endsOf(segment);
-    const line: DrawItem = { kind: 'line', layer: kind, points: [spot(from), spot(to)] };
+    const layer = side === 'A' ? kind : (SEEN_FROM_B[kind] ?? kind);
+    const line: DrawItem = { kind: 'line', layer, points: [spot(from), spot(to)] };
     if (kind !== 'slit' && kind !== 'cut') return [line];
     return [line, ...stops(plan, segment, spot), ...(kind === 'slit' ? hatching(spot(from), spot(to)) : [])];
   });

@@ -1,6 +1,6 @@
-import { edgesOf, endsOf } from '../geometry/outline.ts';
 import { poseAt, type Pose } from '../folding/poses.ts';
 import { moveSpot, type Spot } from '../folding/rigid.ts';
+import { cutEdges } from '../folding/cut-edges.ts';
 import type { FoldRun } from '../folding/run.ts';
 import { mm } from '../units/nm.ts';
 import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
@@ -45,18 +45,8 @@ export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: num
 }
 
 /** The cut edges of one panel in space, so that a drawing shows where the blade went. */
-function cutsOn(run: FoldRun, pose: Pose, panel: number, slits: number): readonly (readonly Spot[])[] {
-  const perNm = 1e-6 / run.sheet.scale;
-  const { outline } = run.sheet.panels[panel]!;
-  return run.slits.slice(0, slits).flatMap((slit) => {
-    const edges = edgesOf(outline).filter(({ line, inward }) =>
-      inward === 1 && line.axis === slit.axis && line.at === slit.at && Math.min(line.to, slit.to) > Math.max(line.from, slit.from));
-    return edges.map(({ line }) => {
-      const part = { ...line, from: Math.max(line.from, slit.from), to: Math.min(line.to, slit.to) };
-      return endsOf(part).map((end) => moveSpot(pose.panels[panel]!, { x: end.x * perNm, y: end.y * perNm, z: 0 }));
-    });
-  });
-}
+const cutsOn = (run: FoldRun, pose: Pose, panel: number, slits: number): readonly (readonly Spot[])[] =>
+  cutEdges(run, panel).filter(({ slit }) => slit < slits).map(({ ends }) => ends.map((end) => moveSpot(pose.panels[panel]!, { ...end, z: 0 })));
 
 /** The paper as it looks after a step, a standing pose included; `step` −1 is the sheet before the first. */
 export const stepDrawing = (run: FoldRun, step: number, width: number, height: number): Drawing =>

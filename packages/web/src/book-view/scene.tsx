@@ -1,11 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Canvas, useFrame, useThree, type ThreeEvent } from '@react-three/fiber';
 import {
-  Box3, BufferAttribute, BufferGeometry, CanvasTexture, Color, FrontSide, BackSide, Group, LineBasicMaterial, LineLoop, Matrix4, Mesh, MeshLambertMaterial,
+  Box3, BufferAttribute, BufferGeometry, CanvasTexture, Color, FrontSide, BackSide, Group, Line, LineBasicMaterial, LineLoop, Matrix4, Mesh, MeshLambertMaterial,
   SRGBColorSpace, type PerspectiveCamera, Vector3,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import { cutEdges } from '@eight-up/core/folding/cut-edges';
 import { poseOnTape } from '@eight-up/core/folding/rehearsal';
 import type { Pose } from '@eight-up/core/folding/poses';
 import type { PlacedContent } from '@eight-up/core/pagination/imposition';
@@ -14,6 +15,7 @@ import { paintSheet } from './sheet-texture.ts';
 
 const INK = new Color('#16261f');
 const BACK = new Color('#e4e1d6');
+const BLADE = new Color('#c2410c');
 /** Millimetres between layers, so that a pile shows its leaves and no two faces share a plane. */
 const LAYER = 0.22;
 
@@ -39,7 +41,7 @@ function Paper({ plan, placed, book, position, lit, onPoint }: BookViewProps) {
 
   useEffect(() => {
     const pose = poseOnTape(plan, position);
-    parts.forEach((part, i) => part.place(pose, i));
+    parts.forEach((part, i) => part.place(pose, i, position));
     invalidate();
   }, [plan, parts, position, invalidate]);
 
@@ -80,9 +82,18 @@ function panelParts(plan: FoldedBook, index: number) {
   const outline = new BufferGeometry();
   outline.setAttribute('position', geometry.getAttribute('position'));
   (group.children[2] as LineLoop).geometry = outline;
+  const blade = new LineBasicMaterial({ color: BLADE });
+  const cuts = cutEdges(plan.run, index).map(({ slit, ends }) => {
+    const stretch = new BufferGeometry().setFromPoints(ends.map(({ x, y }) => new Vector3(x, -y, 0.15)));
+    const cut = new Line(stretch, blade);
+    cut.raycast = () => undefined;
+    group.add(cut);
+    return { line: cut, step: plan.run.slitSteps[slit]! };
+  });
   return {
     group,
-    place(pose: Pose, i: number) {
+    place(pose: Pose, i: number, position: number) {
+      cuts.forEach(({ line: cut, step }) => (cut.visible = position > step));
       const m = pose.panels[i]!;
       const lift = pose.ranks[i]! * LAYER;
       // The core's y runs downwards: turned on both sides of the move.
@@ -106,6 +117,8 @@ function panelParts(plan: FoldedBook, index: number) {
       front.dispose();
       back.dispose();
       line.dispose();
+      blade.dispose();
+      cuts.forEach(({ line: cut }) => cut.geometry.dispose());
     },
   };
 }

@@ -34,8 +34,8 @@ function Frame({ book }: { readonly book: OpenBook }) {
   const { id } = book;
   useActions([
     ...STAGES.map(({ path, name }, i) => ({ id: `stage-${path}`, title: `Stage: ${name}`, keys: String(i + 1), run: () => void navigate(`/books/${id}/${path}`) })),
-    { id: 'undo', title: 'Undo', keys: 'Ctrl Z', run: book.undo, enabled: book.canUndo },
-    { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z or Ctrl Y', run: book.redo, enabled: book.canRedo },
+    { id: 'undo', title: 'Undo', keys: 'Ctrl Z', run: book.undo, enabled: book.canUndo || book.saving },
+    { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z or Ctrl Y', run: book.redo, enabled: book.canRedo || book.saving },
     { id: 'shelf', title: 'Back to the shelf', keys: 'H', run: () => void navigate('/') },
   ]);
   return (

@@ -36,7 +36,7 @@ export function SheetView(props: SheetViewProps) {
   const [w, h] = [mm(plan.sheet.width), mm(plan.sheet.height)];
   const lying = turns % 2 === 1;
   const [seenW, seenH] = lying ? [h, w] : [w, h];
-  const lines = useMemo(() => sheetLines(plan), [plan]);
+  const lines = useMemo(() => sheetLines(plan, turnedOver ? 'B' : 'A'), [plan, turnedOver]);
   const places = useMemo(() => pagePlaces(plan), [plan]);
   const unitLength = Math.max(seenW, seenH) / 100;
   const room = { left: 2 * unitLength, top: 6 * unitLength, right: 2 * unitLength, bottom: 2 * unitLength };
@@ -54,7 +54,7 @@ export function SheetView(props: SheetViewProps) {
         <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
           <Fibres axis={plan.sheet.fibre} width={w} height={h} />
         </g>
-        <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined} style={{ pointerEvents: 'none' }}>
+        <g style={{ pointerEvents: 'none' }}>
           <DrawingItems drawing={lines} heavier={unitLength / 2.4} halo />
         </g>
         {margins && <MarginStrip width={w} height={h} margins={margins} />}

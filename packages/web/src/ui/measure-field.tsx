@@ -31,7 +31,7 @@ export function MeasureField({ label, value, onChange, className = '' }: Measure
     <div className={className}>
       <label htmlFor={id} className="block text-sm text-quiet">{label}</label>
       <input
-        id={id} className="entry measure w-32" value={text} aria-invalid={wrong} aria-describedby={wrong ? `${id}-wrong` : undefined}
+        id={id} className="entry measure w-28" value={text} aria-invalid={wrong} aria-describedby={wrong ? `${id}-wrong` : undefined}
         onChange={(event) => setText(event.target.value)} onBlur={settle}
         onKeyDown={(event) => {
           if (event.key === 'Enter') settle();

@@ -8,6 +8,7 @@ import { useTape } from '../../book-view/use-tape.ts';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
+import { LineLegend } from '../../sheet-view/line-legend.tsx';
 import { SheetView } from '../../sheet-view/sheet-view.tsx';
 import { StepRuler } from './step-ruler.tsx';
 
@@ -74,6 +75,7 @@ export function FoldStage() {
             plan={plan} names={book.names} placed={book.placed} book={book} turns={turns} turnedOver={turnedOver} lit={lit} onPoint={setLit} onChoose={setLit}
             className="min-h-0 w-full grow"
           />
+          <LineLegend plan={plan} />
         </section>
         <section aria-label="The book it becomes" className="relative flex min-h-72 min-w-0 flex-col">
           <div className="relative min-h-0 grow">
@@ -83,15 +85,15 @@ export function FoldStage() {
           </div>
           {schematic && <p className="absolute right-0 top-0 border border-ink bg-wood px-2 text-sm font-semibold">schematic</p>}
         </section>
-        <aside className="row-span-2 flex min-h-0 flex-col gap-3 pb-2 max-[1100px]:col-span-2 max-[1100px]:row-span-1">
-          <PrintFiles book={book} />
-          <ChecksSlip book={book} />
-        </aside>
-        <section aria-label="What to do now" aria-live="polite" className="col-span-2 min-h-[6.2rem]">
+        <section aria-label="What to do now" aria-live="polite" className="col-span-2 row-start-2 min-h-[6.2rem]">
           <h2 className="text-2xl">{now.title}</h2>
           <p className="max-w-[68ch]">{now.sentence}</p>
           {now.caution && <p className="mt-1 max-w-[80ch] border-l-4 border-blade pl-2 text-sm">{now.caution}</p>}
         </section>
+        <aside className="col-start-3 row-span-2 row-start-1 flex min-h-0 flex-col gap-3 pb-2 max-[1100px]:col-span-2 max-[1100px]:col-start-1 max-[1100px]:row-span-1 max-[1100px]:row-start-3">
+          <PrintFiles book={book} />
+          <ChecksSlip book={book} />
+        </aside>
       </div>
       <StepRuler book={book} words={words} position={tape.position} onGo={goTo} onScrub={tape.jumpTo} playing={isPlaying} onPlay={() => setPlaying(!isPlaying)} />
     </main>

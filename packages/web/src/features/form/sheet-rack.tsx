@@ -21,7 +21,7 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
   };
   return (
     <section aria-label="The sheet you have" className="sticky bottom-0 z-20 border-t border-ink bg-wood px-9 pb-4 pt-2.5">
-      <div className="flex flex-wrap items-end gap-x-7 gap-y-1">
+      <div className="flex flex-wrap items-end gap-x-5 gap-y-1">
         <div>
           <h2 className="mb-1 text-lg">The sheet you have</h2>
           <ul className="flex items-end gap-1.5">
@@ -40,7 +40,7 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
             })}
           </ul>
         </div>
-        <div className="flex items-end gap-3">
+        <div className="mb-1.5 flex items-end gap-2.5">
           <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => onSheet({ ...sheet, width })} />
           <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => onSheet({ ...sheet, height })} />
           <button type="button" className="action py-1.5" onClick={() => onSheet(turnedSheet(sheet))}>Turn it</button>

@@ -82,6 +82,9 @@ function ChosenPage({ book, page, onReplace, onTake }: { readonly book: OpenBook
   );
 }
 
+/** A long PDF fills the tray; the first of it can be reached, the rest follows as places come free. */
+const TRAY_SHOWN = 40;
+
 function Tray({ book, chosen }: { readonly book: OpenBook; readonly chosen: number | undefined }) {
   const { tray } = book.book;
   if (tray.length === 0) return null;
@@ -93,7 +96,8 @@ function Tray({ book, chosen }: { readonly book: OpenBook; readonly chosen: numb
         {book.book.pages.includes(null) && <button type="button" className="remedy" onClick={() => book.change({ kind: 'fill-from-tray' })}>Fill the empty pages</button>}
       </p>
       <ul className="mt-1 flex gap-2 overflow-x-auto pb-1" aria-label="Pictures in the tray">
-        {tray.map((_, i) => <TrayPlace key={i} book={book} index={i} chosen={chosen} />)}
+        {tray.slice(0, TRAY_SHOWN).map((_, i) => <TrayPlace key={i} book={book} index={i} chosen={chosen} />)}
+        {tray.length > TRAY_SHOWN && <li className="self-center pr-4 whitespace-nowrap text-quiet">and {tray.length - TRAY_SHOWN} more</li>}
       </ul>
     </div>
   );

@@ -9,6 +9,7 @@ import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
+import { LineLegend } from '../../sheet-view/line-legend.tsx';
 import { SheetView } from '../../sheet-view/sheet-view.tsx';
 
 /** The face of the sheet as it must print, the printer's reach, and the files. */
@@ -41,6 +42,7 @@ export function SheetsStage() {
             plan={book.plan} names={book.names} placed={book.placed} book={book} turns={turns} turnedOver={turnedOver} lit={lit} onPoint={setLit}
             margins={printing.unprintable} className="min-h-0 w-full grow"
           />
+          <LineLegend plan={book.plan} />
         </section>
         <aside className="flex min-h-0 flex-col gap-3">
           <PrintFiles book={book} />
