@@ -2,20 +2,54 @@
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
-    { name: 'core-is-pure', severity: 'error', from: { path: 'packages/core/src', pathNot: '\\.test\\.ts$' }, to: { pathNot: ['packages/core/src', 'node_modules/zod/'] } },
-    { name: 'core-without-node', severity: 'error', from: { path: 'packages/core/src' }, to: { dependencyTypes: ['core'] } },
-    { name: 'words-only-from-core', severity: 'error', from: { path: 'packages/words/src', pathNot: '\\.test\\.ts$' }, to: { pathNot: 'packages/(words|core)/src' } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: 'packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: ['packages/core/src', 'node_modules/zod/'] },
+    },
+    {
+      name: 'core-without-node',
+      severity: 'error',
+      from: { path: 'packages/core/src' },
+      to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'words-only-from-core',
+      severity: 'error',
+      from: { path: 'packages/words/src', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: 'packages/(words|core)/src' },
+    },
     { name: 'web-not-server', severity: 'error', from: { path: 'packages/web/src' }, to: { path: 'packages/server' } },
     { name: 'server-not-web', severity: 'error', from: { path: 'packages/server/src' }, to: { path: 'packages/web' } },
-    { name: 'features-apart', severity: 'error', from: { path: 'packages/web/src/features/([^/]+)/' }, to: { path: 'packages/web/src/features/', pathNot: 'packages/web/src/features/$1/' } },
-    { name: 'ui-is-domain-free', severity: 'error', from: { path: 'packages/web/src/ui' }, to: { path: 'packages/web/src/(book|features|sheet-view|book-view)' } },
-    { name: 'declared-packages-only', severity: 'error', from: { path: 'packages/[^/]+/src', pathNot: '\\.test\\.tsx?$' }, to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'unknown'] } },
+    {
+      name: 'features-apart',
+      severity: 'error',
+      from: { path: 'packages/web/src/features/([^/]+)/' },
+      to: { path: 'packages/web/src/features/', pathNot: 'packages/web/src/features/$1/' },
+    },
+    {
+      name: 'ui-is-domain-free',
+      severity: 'error',
+      from: { path: 'packages/web/src/ui' },
+      to: { path: 'packages/web/src/(book|features|sheet-view|book-view)' },
+    },
+    {
+      name: 'declared-packages-only',
+      severity: 'error',
+      from: { path: 'packages/[^/]+/src', pathNot: '\\.test\\.tsx?$' },
+      to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'unknown'] },
+    },
     { name: 'nothing-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\?url$' } },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'node', 'default'], extensions: ['.ts', '.tsx', '.js', '.mjs'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'node', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs'],
+    },
   },
 };

@@ -9,12 +9,22 @@ export default ts.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': 'error',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
-      'no-restricted-syntax': ['error', { selector: "CallExpression[callee.object.name=/^(it|test|describe)$/][callee.property.name=/^(only|skip|todo)$/]", message: 'no test stands alone or aside' }],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'CallExpression[callee.object.name=/^(it|test|describe)$/][callee.property.name=/^(only|skip|todo)$/]',
+          message: 'no test stands alone or aside',
+        },
+      ],
     },
   },
   {
     files: ['packages/core/src/**/*.ts'],
-    rules: { 'no-restricted-globals': ['error', 'window', 'document', 'process', 'Date', 'performance', 'fetch'], 'no-restricted-properties': ['error', { object: 'Math', property: 'random' }] },
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'Date', 'performance', 'fetch'],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random' }],
+    },
   },
   {
     files: ['packages/web/src/**/*.{ts,tsx}'],

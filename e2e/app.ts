@@ -13,21 +13,31 @@ export interface RunningApp {
 }
 
 /** Starts the built server on a data folder of its own (or a given one) and any free port. */
-export async function startApp({ demo = false, dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-e2e-')) } = {}): Promise<RunningApp> {
-  const server = spawn(process.execPath, [path.join(ROOT, 'packages/server/dist/main.js'), ...(demo ? ['--demo'] : [])], {
-    env: { ...process.env, PORT: '0', EIGHTUP_DATA: dataFolder }, stdio: ['ignore', 'pipe', 'inherit'],
-  });
+export async function startApp({
+  demo = false,
+  dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-e2e-')),
+} = {}): Promise<RunningApp> {
+  const server = spawn(
+    process.execPath,
+    [path.join(ROOT, 'packages/server/dist/main.js'), ...(demo ? ['--demo'] : [])],
+    {
+      env: { ...process.env, PORT: '0', EIGHTUP_DATA: dataFolder },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    },
+  );
   const url = await readyUrl(server);
   return {
-    url, dataFolder,
-    stop: () => new Promise((resolve) => {
-      server.once('exit', () => {
-        rmSync(dataFolder, { recursive: true, force: true });
-        resolve();
-      });
-      server.kill('SIGTERM');
-      setTimeout(() => server.kill('SIGKILL'), 3000).unref();
-    }),
+    url,
+    dataFolder,
+    stop: () =>
+      new Promise((resolve) => {
+        server.once('exit', () => {
+          rmSync(dataFolder, { recursive: true, force: true });
+          resolve();
+        });
+        server.kill('SIGTERM');
+        setTimeout(() => server.kill('SIGKILL'), 3000).unref();
+      }),
   };
 }
 

@@ -5,8 +5,17 @@ import { Builder, By, Key, until, type WebDriver, type WebElement } from 'seleni
 import chrome from 'selenium-webdriver/chrome.js';
 
 const FLAGS = [
-  '--headless=new', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update',
-  '--disable-sync', '--disable-dev-shm-usage', '--enable-unsafe-swiftshader', '--hide-scrollbars',
+  '--headless=new',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--enable-unsafe-swiftshader',
+  '--hide-scrollbars',
 ];
 
 export interface Browser {
@@ -15,13 +24,20 @@ export interface Browser {
 }
 
 /** A fresh headless Chromium of an exact view size. */
-export async function openBrowser({ width = 1280, height = 800, flags = [] as readonly string[] } = {}): Promise<Browser> {
+export async function openBrowser({
+  width = 1280,
+  height = 800,
+  flags = [] as readonly string[],
+} = {}): Promise<Browser> {
   const profile = mkdtempSync(path.join(tmpdir(), 'eight-up-browser-'));
   const options = new chrome.Options();
   options.setChromeBinaryPath(process.env.CHROMIUM ?? '/usr/bin/chromium');
   options.addArguments(...FLAGS, ...flags, `--user-data-dir=${profile}`);
-  const driver = await new Builder().forBrowser('chrome').setChromeOptions(options)
-    .setChromeService(new chrome.ServiceBuilder(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver')).build();
+  const driver = await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder(process.env.CHROMEDRIVER ?? '/usr/bin/chromedriver'))
+    .build();
   await setView(driver, width, height);
   return {
     driver,
@@ -33,38 +49,55 @@ export async function openBrowser({ width = 1280, height = 800, flags = [] as re
 }
 
 export const setView = (driver: WebDriver, width: number, height: number): Promise<unknown> =>
-  (driver as unknown as { sendDevToolsCommand: (name: string, params: object) => Promise<unknown> })
-    .sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
+  (
+    driver as unknown as { sendDevToolsCommand: (name: string, params: object) => Promise<unknown> }
+  ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
 
 const WAIT_MS = 15_000;
 
 /** The element with this CSS role selector whose accessible name matches, once it is there. */
 export async function byRole(driver: WebDriver, role: string, name: string | RegExp): Promise<WebElement> {
   const matches = (text: string) => (typeof name === 'string' ? text === name : name.test(text));
-  const found = await driver.wait(async () => {
-    for (const element of await driver.findElements(By.css(SELECTORS[role] ?? `[role=${role}]`))) {
-      try {
-        if ((await element.getAriaRole()) === role && matches(await element.getAccessibleName())) return element;
-      } catch {
-        // Redrawn while being read; the next round sees the new one.
+  const found = await driver.wait(
+    async () => {
+      for (const element of await driver.findElements(By.css(SELECTORS[role] ?? `[role=${role}]`))) {
+        try {
+          if ((await element.getAriaRole()) === role && matches(await element.getAccessibleName())) return element;
+        } catch {
+          // Redrawn while being read; the next round sees the new one.
+        }
       }
-    }
-    return null;
-  }, WAIT_MS, `no ${role} named ${name}`);
+      return null;
+    },
+    WAIT_MS,
+    `no ${role} named ${name}`,
+  );
   return found!;
 }
 
 const SELECTORS: Readonly<Record<string, string>> = {
-  button: 'button, [role=button]', link: 'a', textbox: 'input, textarea', radio: '[role=radio]', heading: 'h1, h2, h3', slider: 'input[type=range]',
+  button: 'button, [role=button]',
+  link: 'a',
+  textbox: 'input, textarea',
+  radio: '[role=radio]',
+  heading: 'h1, h2, h3',
+  slider: 'input[type=range]',
 };
 
 export const textOf = (driver: WebDriver, css: string): Promise<string> => driver.findElement(By.css(css)).getText();
 
 export async function waitForText(driver: WebDriver, text: string | RegExp): Promise<void> {
-  await driver.wait(async () => {
-    const body = await driver.findElement(By.css('body')).getText().catch(() => '');
-    return typeof text === 'string' ? body.includes(text) : text.test(body);
-  }, WAIT_MS, `the page never said ${text}`);
+  await driver.wait(
+    async () => {
+      const body = await driver
+        .findElement(By.css('body'))
+        .getText()
+        .catch(() => '');
+      return typeof text === 'string' ? body.includes(text) : text.test(body);
+    },
+    WAIT_MS,
+    `the page never said ${text}`,
+  );
 }
 
 export const press = async (driver: WebDriver, ...keys: readonly string[]): Promise<void> => {

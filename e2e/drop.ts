@@ -17,6 +17,7 @@ export async function dropFiles(driver: WebDriver, css: string, files: readonly 
      }
      const target = document.querySelector(css);
      for (const kind of ['dragenter', 'dragover', 'drop']) target.dispatchEvent(new DragEvent(kind, { bubbles: true, cancelable: true, dataTransfer: data }));`,
-    css, files.map(({ name, type, bytes }) => ({ name, type, base64: Buffer.from(bytes).toString('base64') })),
+    css,
+    files.map(({ name, type, bytes }) => ({ name, type, base64: Buffer.from(bytes).toString('base64') })),
   );
 }

@@ -20,14 +20,24 @@ afterAll(async () => {
 });
 
 const jpeg = async (n: number) => ({
-  name: `drawing ${n}.jpg`, type: 'image/jpeg', bytes: await sharp({ create: { width: 890, height: 1260, channels: 3, background: { r: 25 * n, g: 120, b: 90 } } }).jpeg().toBuffer(),
+  name: `drawing ${n}.jpg`,
+  type: 'image/jpeg',
+  bytes: await sharp({ create: { width: 890, height: 1260, channels: 3, background: { r: 25 * n, g: 120, b: 90 } } })
+    .jpeg()
+    .toBuffer(),
 });
 
 const pageNames = (driver: Browser['driver']): Promise<string[]> =>
-  driver.executeScript(`return [...document.querySelectorAll('[data-testid^="page-"]')].map((page) => page.getAttribute('aria-label'))`);
+  driver.executeScript(
+    `return [...document.querySelectorAll('[data-testid^="page-"]')].map((page) => page.getAttribute('aria-label'))`,
+  );
 
 const untilPages = (driver: Browser['driver'], wanted: readonly string[]) =>
-  driver.wait(async () => JSON.stringify(await pageNames(driver)) === JSON.stringify(wanted), 15_000, `pages never became ${wanted.join(' | ')}`);
+  driver.wait(
+    async () => JSON.stringify(await pageNames(driver)) === JSON.stringify(wanted),
+    15_000,
+    `pages never became ${wanted.join(' | ')}`,
+  );
 
 describe('from an empty shelf to a print file', () => {
   it('starts a book, takes dropped pictures in their natural order, prints, undoes across a reload', async () => {
@@ -52,13 +62,17 @@ describe('from an empty shelf to a print file', () => {
     const link = await byRole(driver, 'link', /^Print file/);
     const pdf = Buffer.from(await (await fetch((await link.getAttribute('href'))!)).arrayBuffer());
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
-    for (const file of files.filter(({ name }) => name !== 'drawing 10.jpg')) expect(pdf.includes(Buffer.from(file.bytes))).toBe(true);
+    for (const file of files.filter(({ name }) => name !== 'drawing 10.jpg'))
+      expect(pdf.includes(Buffer.from(file.bytes))).toBe(true);
 
     // Undo after a reload: the server keeps the whole way back.
     await driver.navigate().refresh();
     await (await byRole(driver, 'button', 'Undo')).click();
     await (await byRole(driver, 'link', /^2 ?Pages$/)).click();
-    await untilPages(driver, placed.map((_, i) => `Page ${i + 1}: empty`));
+    await untilPages(
+      driver,
+      placed.map((_, i) => `Page ${i + 1}: empty`),
+    );
     await chord(driver, Key.CONTROL, 'y');
     await untilPages(driver, placed);
   });
@@ -68,7 +82,10 @@ describe('from an empty shelf to a print file', () => {
     await driver.get(`${app.url}/new`);
     await (await byRole(driver, 'button', 'Start this book')).click();
     await waitForText(driver, 'Add pictures or a PDF');
-    await dropFiles(driver, 'main', [{ name: 'poem.jpg', type: 'image/jpeg', bytes: Buffer.from('not a picture') }, await jpeg(4)]);
+    await dropFiles(driver, 'main', [
+      { name: 'poem.jpg', type: 'image/jpeg', bytes: Buffer.from('not a picture') },
+      await jpeg(4),
+    ]);
     await waitForText(driver, 'poem.jpg is not a JPEG, PNG, WebP or PDF');
     await waitForText(driver, 'Everything else is as it was.');
     expect((await pageNames(driver))[0]).toBe('Page 1: drawing 4.jpg');
@@ -87,7 +104,14 @@ describe('from an empty shelf to a print file', () => {
     const page = (n: number) => driver.findElement(By.css(`[data-testid="page-${n}"]`));
     const drag = async (from: number, to: number, x: number) => {
       const target = await page(to);
-      await driver.actions({ async: true }).move({ origin: await page(from) }).press().move({ origin: await page(from), x: 12, y: 6 }).move({ origin: target, x, y: 4, duration: 300 }).release().perform();
+      await driver
+        .actions({ async: true })
+        .move({ origin: await page(from) })
+        .press()
+        .move({ origin: await page(from), x: 12, y: 6 })
+        .move({ origin: target, x, y: 4, duration: 300 })
+        .release()
+        .perform();
     };
     await drag(1, 3, 0);
     await untilPages(driver, labels([3, 2, 1, 4, 5, 6, 7, 8]));
@@ -117,7 +141,9 @@ describe('from an empty shelf to a print file', () => {
     }
     await press(driver, Key.ENTER);
     await waitForText(driver, 'Add pictures or a PDF');
-    await dropFiles(driver, 'main', [{ name: 'marks.pdf', type: 'application/pdf', bytes: await markedPdf(Array.from({ length: 16 }, () => ({}))) }]);
+    await dropFiles(driver, 'main', [
+      { name: 'marks.pdf', type: 'application/pdf', bytes: await markedPdf(Array.from({ length: 16 }, () => ({}))) },
+    ]);
     const order = Array.from({ length: 16 }, (_, i) => i + 1);
     const labels = () => order.map((n, i) => `Page ${i + 1}: marks.pdf${n > 1 ? `, page ${n}` : ''}`);
     await untilPages(driver, labels());
@@ -135,12 +161,17 @@ describe('from an empty shelf to a print file', () => {
     await press(driver, '3');
     const link = await byRole(driver, 'link', /^Print file/);
     await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), 10_000);
-    const { words, width, height } = wordsOf(Buffer.from(await (await fetch((await link.getAttribute('href'))!)).arrayBuffer()));
+    const { words, width, height } = wordsOf(
+      Buffer.from(await (await fetch((await link.getAttribute('href'))!)).arrayBuffer()),
+    );
     const cellOf = (n: number) => {
       const mark = words.get(`p${n}TL`)!;
       return `${Math.floor((mark.y / height) * 4)},${Math.floor((mark.x / width) * 4)}`;
     };
-    const strip = Array.from({ length: 16 }, (_, i) => `${Math.floor(i / 4)},${Math.floor(i / 4) % 2 ? 3 - (i % 4) : i % 4}`);
+    const strip = Array.from(
+      { length: 16 },
+      (_, i) => `${Math.floor(i / 4)},${Math.floor(i / 4) % 2 ? 3 - (i % 4) : i % 4}`,
+    );
     expect(order.map(cellOf)).toEqual(strip);
   });
 });

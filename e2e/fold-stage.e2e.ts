@@ -15,7 +15,8 @@ beforeAll(async () => {
 });
 afterAll(() => app?.stop());
 
-const address = (title: string, stage: string) => `${app.url}/books/${books.find(({ book }) => book.title === title)!.id}/${stage}`;
+const address = (title: string, stage: string) =>
+  `${app.url}/books/${books.find(({ book }) => book.title === title)!.id}/${stage}`;
 
 async function rehearse({ driver }: Browser): Promise<void> {
   await driver.get(address('Knots for Short Crossings', 'fold'));
@@ -88,7 +89,10 @@ describe('choosing a form', () => {
       await width.sendKeys('0', Key.ENTER);
       await waitForText(driver, 'too small');
       await (await byRole(driver, 'button', /Measures in millimetres/)).click();
-      await driver.wait(async () => /in$/.test((await (await byRole(driver, 'textbox', 'Width')).getAttribute('value')) ?? ''), 5000);
+      await driver.wait(
+        async () => /in$/.test((await (await byRole(driver, 'textbox', 'Width')).getAttribute('value')) ?? ''),
+        5000,
+      );
     } finally {
       await browser.close();
     }

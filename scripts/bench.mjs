@@ -9,5 +9,9 @@ const root = path.join(path.dirname(fileURLToPath(import.meta.url)), '..');
 installIfNeeded(root);
 const built = spawnSync(process.execPath, [path.join(root, 'scripts/build.mjs')], { cwd: root, stdio: 'inherit' });
 if (built.status !== 0) process.exit(built.status ?? 1);
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', path.join(root, 'scripts/bench/main.ts'), ...process.argv.slice(2)], { cwd: root, stdio: 'inherit' });
+const { status } = spawnSync(
+  process.execPath,
+  ['--import', 'tsx', path.join(root, 'scripts/bench/main.ts'), ...process.argv.slice(2)],
+  { cwd: root, stdio: 'inherit' },
+);
 process.exit(status ?? 1);

@@ -11,17 +11,31 @@ rmSync(path.join(root, 'packages/server/dist'), { recursive: true, force: true }
 await build({
   entryPoints: [path.join(root, 'packages/server/src/main.ts')],
   outdir: path.join(root, 'packages/server/dist'),
-  bundle: true, splitting: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, logLevel: 'warning',
+  bundle: true,
+  splitting: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: true,
+  logLevel: 'warning',
   // Our own packages are sources and go in; everything from the registry stays outside.
-  plugins: [{
-    name: 'registry-packages-outside',
-    setup(b) {
-      b.onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>
-        kind === 'entry-point' || name.startsWith('@eight-up/') ? undefined : { path: name, external: true });
+  plugins: [
+    {
+      name: 'registry-packages-outside',
+      setup(b) {
+        b.onResolve({ filter: /^[^./]/ }, ({ path: name, kind }) =>
+          kind === 'entry-point' || name.startsWith('@eight-up/') ? undefined : { path: name, external: true },
+        );
+      },
     },
-  }],
+  ],
 });
-const vite = spawnSync(process.execPath, [path.join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
-  cwd: path.join(root, 'packages/web'), stdio: 'inherit',
-});
+const vite = spawnSync(
+  process.execPath,
+  [path.join(root, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'],
+  {
+    cwd: path.join(root, 'packages/web'),
+    stdio: 'inherit',
+  },
+);
 process.exit(vite.status ?? 1);

@@ -4,7 +4,12 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const root = path.join(path.dirname(fileURLToPath(import.meta.url)), '..');
-const cruise = (...places) => spawnSync(path.join(root, 'node_modules/.bin/depcruise'), ['--config', '.dependency-cruiser.cjs', '--output-type', 'err-long', ...places], { cwd: root, encoding: 'utf8' });
+const cruise = (...places) =>
+  spawnSync(
+    path.join(root, 'node_modules/.bin/depcruise'),
+    ['--config', '.dependency-cruiser.cjs', '--output-type', 'err-long', ...places],
+    { cwd: root, encoding: 'utf8' },
+  );
 
 const real = cruise('packages/core/src', 'packages/words/src', 'packages/server/src', 'packages/web/src');
 process.stdout.write(real.stdout);

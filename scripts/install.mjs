@@ -10,12 +10,18 @@ export function installIfNeeded(root) {
     console.error(`Eight Up needs Node 20.19 or newer; this is ${process.version}.`);
     process.exit(2);
   }
-  const lock = createHash('sha256').update(readFileSync(path.join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(path.join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = path.join(root, 'node_modules/.eight-up-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages (a minute or two, only the first time) …');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  const done = spawnSync(npm, ['ci', '--no-fund', '--no-audit', '--loglevel=error'], { cwd: root, stdio: 'inherit', shell: process.platform === 'win32' });
+  const done = spawnSync(npm, ['ci', '--no-fund', '--no-audit', '--loglevel=error'], {
+    cwd: root,
+    stdio: 'inherit',
+    shell: process.platform === 'win32',
+  });
   if (done.status !== 0) process.exit(done.status ?? 1);
   writeFileSync(stamp, lock);
 }

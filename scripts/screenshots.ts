@@ -25,7 +25,9 @@ async function main(): Promise<void> {
   const app = await startApp({ demo: true });
   const browser = await openBrowser();
   try {
-    const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as { books: readonly { id: string; book: { title: string } }[] };
+    const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as {
+      books: readonly { id: string; book: { title: string } }[];
+    };
     for (const [name, title, stage, wait] of VIEWS) {
       const id = books.find(({ book }) => book.title === title)?.id;
       await browser.driver.get(id ? `${app.url}/books/${id}/${stage}` : app.url + stage);

@@ -16,9 +16,15 @@ installIfNeeded(root);
 buildIfNeeded();
 if (fresh) setAside();
 
-const server = spawn(process.execPath, ['--enable-source-maps', path.join(root, 'packages/server/dist/main.js'), ...(demo ? ['--demo'] : [])], {
-  cwd: root, stdio: 'inherit', env: { ...process.env, EIGHTUP_DATA: data },
-});
+const server = spawn(
+  process.execPath,
+  ['--enable-source-maps', path.join(root, 'packages/server/dist/main.js'), ...(demo ? ['--demo'] : [])],
+  {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, EIGHTUP_DATA: data },
+  },
+);
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 server.on('exit', (code, signal) => process.exit(signal ? 0 : (code ?? 1)));
 
@@ -33,7 +39,10 @@ function newest(folder) {
 
 function buildIfNeeded() {
   const stamp = path.join(root, 'packages/server/dist/.built');
-  const built = existsSync(stamp) && existsSync(path.join(root, 'packages/web/dist/index.html')) ? Number(readFileSync(stamp, 'utf8')) : 0;
+  const built =
+    existsSync(stamp) && existsSync(path.join(root, 'packages/web/dist/index.html'))
+      ? Number(readFileSync(stamp, 'utf8'))
+      : 0;
   const sources = Math.max(newest(path.join(root, 'packages')), statSync(path.join(root, 'scripts/build.mjs')).mtimeMs);
   if (built >= sources) return;
   console.log('Building (about ten seconds, only after a change) …');

@@ -14,10 +14,24 @@ installIfNeeded(root);
 ensureTools();
 
 const bin = (name) => path.join(root, 'node_modules/.bin', name);
-const vitest = (name, ...args) => [bin('vitest'), 'run', ...args, '--reporter=default', '--reporter=json', `--outputFile.json=${path.join(reports, name)}`];
+const vitest = (name, ...args) => [
+  bin('vitest'),
+  'run',
+  ...args,
+  '--reporter=default',
+  '--reporter=json',
+  `--outputFile.json=${path.join(reports, name)}`,
+];
 const STEPS = [
-  ['types', ...['packages/core', 'packages/words', 'packages/server', 'packages/web', 'e2e'].map((part) => [bin('tsc'), '-p', part])],
-  ['lint', [bin('eslint'), '.', '--max-warnings', '0']],
+  [
+    'types',
+    ...['packages/core', 'packages/words', 'packages/server', 'packages/web', 'e2e'].map((part) => [
+      bin('tsc'),
+      '-p',
+      part,
+    ]),
+  ],
+  ['lint', [bin('eslint'), '.', '--max-warnings', '0'], [bin('prettier'), '--check', '--log-level', 'warn', '.']],
   ['import rules', [process.execPath, 'scripts/import-rules.mjs']],
   ['unit and property tests', vitest('unit.json')],
   ['build', [process.execPath, 'scripts/build.mjs']],
@@ -28,7 +42,11 @@ for (const [name, ...commands] of STEPS) {
   console.log(`\n== ${name} ==`);
   const began = Date.now();
   for (const [command, ...args] of commands) {
-    const { status } = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, CI: process.env.CI ?? 'true' } });
+    const { status } = spawnSync(command, args, {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, CI: process.env.CI ?? 'true' },
+    });
     if (status !== 0) {
       console.error(`\n${name} failed.`);
       summary(1);
@@ -40,21 +58,32 @@ for (const [name, ...commands] of STEPS) {
 summary(0);
 
 function summary(stepsFailed) {
-  const counts = ['unit.json', 'e2e.json'].map((name) => path.join(reports, name)).filter(existsSync).map((file) => JSON.parse(readFileSync(file, 'utf8')));
+  const counts = ['unit.json', 'e2e.json']
+    .map((name) => path.join(reports, name))
+    .filter(existsSync)
+    .map((file) => JSON.parse(readFileSync(file, 'utf8')));
   const sum = (key) => counts.reduce((total, report) => total + report[key], 0);
-  console.log(`\n${sum('numPassedTests')} passed, ${sum('numFailedTests') + (counts.length && sum('numFailedTests') ? 0 : stepsFailed)} failed`);
+  console.log(
+    `\n${sum('numPassedTests')} passed, ${sum('numFailedTests') + (counts.length && sum('numFailedTests') ? 0 : stepsFailed)} failed`,
+  );
 }
 
 /** The browser that drives the interface and the tools that read produced PDF files back. */
 function ensureTools() {
   const wanted = { chromium: 'chromium', chromedriver: 'chromium-driver', pdftotext: 'poppler-utils', qpdf: 'qpdf' };
-  const missing = () => Object.entries(wanted).filter(([command]) => spawnSync('which', [command]).status !== 0).map(([, name]) => name);
+  const missing = () =>
+    Object.entries(wanted)
+      .filter(([command]) => spawnSync('which', [command]).status !== 0)
+      .map(([, name]) => name);
   if (missing().length === 0) return;
   const install = `apt-get update && apt-get install -y --no-install-recommends ${missing().join(' ')}`;
   const isDebian = existsSync('/etc/debian_version') && process.getuid?.() === 0;
   if (isDebian) {
     console.log(`Installing ${missing().join(', ')} …`);
-    spawnSync('sh', ['-c', install], { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    spawnSync('sh', ['-c', install], {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   }
   if (missing().length) {
     console.error(`The tests need ${missing().join(', ')}. Install them and run again:\n  sudo sh -c '${install}'`);

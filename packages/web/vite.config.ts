@@ -12,7 +12,8 @@ function pdfData(): Plugin {
     name: 'pdf-data',
     apply: 'build',
     closeBundle() {
-      for (const folder of ['cmaps', 'standard_fonts', 'wasm']) cpSync(path.join(from, folder), path.join(import.meta.dirname, 'dist/pdf-data', folder), { recursive: true });
+      for (const folder of ['cmaps', 'standard_fonts', 'wasm'])
+        cpSync(path.join(from, folder), path.join(import.meta.dirname, 'dist/pdf-data', folder), { recursive: true });
     },
   };
 }

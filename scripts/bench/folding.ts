@@ -23,21 +23,33 @@ const engine = (rows: number, columns: number, rounds: number): number => {
 function drawingValues(plan: FoldedBook): number {
   const lines = sheetLines(plan);
   const content = { asset: 'a', page: 0, name: 'x', fit: 'fit' as const };
-  const placed = impose(plan, plan.reading.pages.map(() => content), () => ({ id: 'a', kind: 'jpeg', bytes: 1, pages: [{ width: mm(90), height: mm(120) }] }), {
-    unprintable: { top: mm(4), right: mm(4), bottom: mm(4), left: mm(4) }, margin: 'shrink',
-  });
+  const placed = impose(
+    plan,
+    plan.reading.pages.map(() => content),
+    () => ({ id: 'a', kind: 'jpeg', bytes: 1, pages: [{ width: mm(90), height: mm(120) }] }),
+    {
+      unprintable: { top: mm(4), right: mm(4), bottom: mm(4), left: mm(4) },
+      margin: 'shrink',
+    },
+  );
   return lines.items.length + placed.length + pagePlaces(plan).length + poseOnTape(plan, 3.5).panels.length;
 }
 
-const replan = (id: string, parameters: object) => medianMs((round) => {
-  const plan = planBook({ id, parameters: parameters as Record<string, unknown> }, sheet(round));
-  if (!plan.ok) throw new Error(plan.problem.code);
-  return drawingValues(plan.value);
-});
+const replan = (id: string, parameters: object) =>
+  medianMs((round) => {
+    const plan = planBook({ id, parameters: parameters as Record<string, unknown> }, sheet(round));
+    if (!plan.ok) throw new Error(plan.problem.code);
+    return drawingValues(plan.value);
+  });
 
 export const foldingFigures = (): readonly Figure[] => [
   { name: 'fold engine, 16 panels', value: engine(4, 4, 120), unit: 'ms', limit: 2 },
   { name: 'fold engine, 64 panels', value: engine(8, 8, 60), unit: 'ms', limit: 20 },
   { name: 'changed parameter to drawing values, slit book', value: replan(slitBook.id, {}), unit: 'ms', limit: 8 },
-  { name: 'changed parameter to drawing values, meander 4 × 4', value: replan(meanderBook.id, {}), unit: 'ms', limit: 8 },
+  {
+    name: 'changed parameter to drawing values, meander 4 × 4',
+    value: replan(meanderBook.id, {}),
+    unit: 'ms',
+    limit: 8,
+  },
 ];

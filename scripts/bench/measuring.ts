@@ -12,20 +12,26 @@ export const median = (values: readonly number[]): number => sorted(values)[Math
 /** Milliseconds a call takes, warm: the median of many. */
 export function medianMs(call: (round: number) => unknown, rounds = 60, warm = 25): number {
   for (let i = 0; i < warm; i++) call(i);
-  return median(Array.from({ length: rounds }, (_, i) => {
-    const began = performance.now();
-    call(warm + i);
-    return performance.now() - began;
-  }));
+  return median(
+    Array.from({ length: rounds }, (_, i) => {
+      const began = performance.now();
+      call(warm + i);
+      return performance.now() - began;
+    }),
+  );
 }
 
 /** A loop of plain arithmetic: how fast this machine is just now. */
 export function calibrationMs(): number {
-  return medianMs(() => {
-    let x = 1;
-    for (let i = 0; i < 2_000_000; i++) x = (Math.imul(x, 1_664_525) + 1_013_904_223) | 0;
-    return x;
-  }, 15, 3);
+  return medianMs(
+    () => {
+      let x = 1;
+      for (let i = 0; i < 2_000_000; i++) x = (Math.imul(x, 1_664_525) + 1_013_904_223) | 0;
+      return x;
+    },
+    15,
+    3,
+  );
 }
 
 export function report(figures: readonly Figure[], calibration: number): boolean {
@@ -35,7 +41,9 @@ export function report(figures: readonly Figure[], calibration: number): boolean
     const within = value <= limit;
     kept &&= within;
     const ratio = unit === 'ms' ? `  (${(value / calibration).toFixed(2)} × calibration)` : '';
-    console.log(`${within ? 'ok  ' : 'OVER'}  ${name}: ${value.toFixed(unit === 'ms' || unit === '×' ? 2 : 0)} ${unit}, limit ${limit} ${unit}${ratio}`);
+    console.log(
+      `${within ? 'ok  ' : 'OVER'}  ${name}: ${value.toFixed(unit === 'ms' || unit === '×' ? 2 : 0)} ${unit}, limit ${limit} ${unit}${ratio}`,
+    );
   }
   return kept;
 }

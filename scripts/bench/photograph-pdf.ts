@@ -15,7 +15,15 @@ export async function photographPdf(folder: string): Promise<string> {
   mkdirSync(folder, { recursive: true });
   const document = await PDFDocument.create();
   for (let i = 0; i < 200; i++) {
-    const noise = sharp({ create: { width: 900, height: 1200, channels: 3, background: '#808080', noise: { type: 'gaussian', mean: 100 + (i % 60), sigma: 40 } } });
+    const noise = sharp({
+      create: {
+        width: 900,
+        height: 1200,
+        channels: 3,
+        background: '#808080',
+        noise: { type: 'gaussian', mean: 100 + (i % 60), sigma: 40 },
+      },
+    });
     const image = await document.embedJpg(await noise.blur(0.7).jpeg({ quality: 85 }).toBuffer());
     document.addPage([450, 600]).drawImage(image, { x: 0, y: 0, width: 450, height: 600 });
   }

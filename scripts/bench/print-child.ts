@@ -34,10 +34,20 @@ async function impose(): Promise<Uint8Array> {
   const size = uprightPdfSize({ width: 450, height: 600, rotate: 0, userUnit: 1 });
   const asset = { id: 'photographs', kind: 'pdf' as const, bytes: 0, pages: Array.from({ length: 200 }, () => size) };
   const pages = wanted.map((page) => ({ asset: 'photographs', page, name: 'photographs.pdf', fit: 'fit' as const }));
-  const book = { version: 1 as const, title: 'bench', form, sheet, numbering: 'cover-is-1' as const, pages, tray: [], printing: USUAL_PRINTING };
+  const book = {
+    version: 1 as const,
+    title: 'bench',
+    form,
+    sheet,
+    numbering: 'cover-is-1' as const,
+    pages,
+    tray: [],
+    printing: USUAL_PRINTING,
+  };
   return printPdf(plan.value, book, [asset], () => file);
 }
 
 const began = performance.now();
-if (what !== 'idle') await writeFile(path.join(tmpdir(), `eight-up-bench-${what}.pdf`), await (what === 'copy' ? copy() : impose()));
+if (what !== 'idle')
+  await writeFile(path.join(tmpdir(), `eight-up-bench-${what}.pdf`), await (what === 'copy' ? copy() : impose()));
 console.log(JSON.stringify({ ms: performance.now() - began, peakMb: process.resourceUsage().maxRSS / 1024 }));

@@ -9,7 +9,9 @@ const HERE = path.dirname(fileURLToPath(import.meta.url));
 const ROUNDS = 5;
 
 function child(what: string, file: string): { readonly ms: number; readonly peakMb: number } {
-  const done = spawnSync(process.execPath, ['--import', 'tsx', path.join(HERE, 'print-child.ts'), what, file], { encoding: 'utf8' });
+  const done = spawnSync(process.execPath, ['--import', 'tsx', path.join(HERE, 'print-child.ts'), what, file], {
+    encoding: 'utf8',
+  });
   if (done.status !== 0) throw new Error(done.stderr);
   return JSON.parse(done.stdout) as { ms: number; peakMb: number };
 }
@@ -18,11 +20,28 @@ function child(what: string, file: string): { readonly ms: number; readonly peak
 export async function printingFigures(): Promise<readonly Figure[]> {
   const file = await photographPdf(path.join(HERE, '../../.cache'));
   const fileMb = statSync(file).size / 1e6;
-  const rounds = Array.from({ length: ROUNDS }, () => ({ idle: child('idle', file), copy: child('copy', file), impose: child('impose', file) }));
-  const of = (what: 'idle' | 'copy' | 'impose', key: 'ms' | 'peakMb') => median(rounds.map((round) => round[what][key]));
-  console.log(`photographs: ${fileMb.toFixed(0)} MB; copying ${of('copy', 'ms').toFixed(0)} ms, imposing ${of('impose', 'ms').toFixed(0)} ms; peak idle ${of('idle', 'peakMb').toFixed(0)}, copying ${of('copy', 'peakMb').toFixed(0)}, imposing ${of('impose', 'peakMb').toFixed(0)} MB`);
+  const rounds = Array.from({ length: ROUNDS }, () => ({
+    idle: child('idle', file),
+    copy: child('copy', file),
+    impose: child('impose', file),
+  }));
+  const of = (what: 'idle' | 'copy' | 'impose', key: 'ms' | 'peakMb') =>
+    median(rounds.map((round) => round[what][key]));
+  console.log(
+    `photographs: ${fileMb.toFixed(0)} MB; copying ${of('copy', 'ms').toFixed(0)} ms, imposing ${of('impose', 'ms').toFixed(0)} ms; peak idle ${of('idle', 'peakMb').toFixed(0)}, copying ${of('copy', 'peakMb').toFixed(0)}, imposing ${of('impose', 'peakMb').toFixed(0)} MB`,
+  );
   return [
-    { name: '64 of 200 photographs through 8 × 8, against copying them', value: median(rounds.map(({ copy, impose }) => impose.ms / copy.ms)), unit: '×', limit: 1.5 },
-    { name: 'peak memory of that, above idle', value: of('impose', 'peakMb') - of('idle', 'peakMb'), unit: 'MB', limit: 150 + 2 * fileMb },
+    {
+      name: '64 of 200 photographs through 8 × 8, against copying them',
+      value: median(rounds.map(({ copy, impose }) => impose.ms / copy.ms)),
+      unit: '×',
+      limit: 1.5,
+    },
+    {
+      name: 'peak memory of that, above idle',
+      value: of('impose', 'peakMb') - of('idle', 'peakMb'),
+      unit: 'MB',
+      limit: 150 + 2 * fileMb,
+    },
   ];
 }

@@ -11,7 +11,11 @@ const ROOT = path.join(path.dirname(fileURLToPath(import.meta.url)), '../..');
 /** Milliseconds from `npm start`'s script to the address being printed, on data that exists. */
 async function startMs(data: string): Promise<number> {
   const began = performance.now();
-  const server = spawn(process.execPath, [path.join(ROOT, 'scripts/start.mjs')], { cwd: ROOT, env: { ...process.env, PORT: '0', EIGHTUP_DATA: data }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const server = spawn(process.execPath, [path.join(ROOT, 'scripts/start.mjs')], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: '0', EIGHTUP_DATA: data },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
   await new Promise<void>((resolve, reject) => {
     server.stdout.on('data', (chunk: Buffer) => chunk.toString().includes('Eight Up: http') && resolve());
     server.on('exit', () => reject(new Error('the server did not start')));
@@ -38,7 +42,9 @@ function firstViewKb(): number {
     }
   };
   visit(path.basename(entry));
-  return [...seen].reduce((sum, file) => sum + gzipSync(readFileSync(path.join(dist, 'assets', file))).length, 0) / 1000;
+  return (
+    [...seen].reduce((sum, file) => sum + gzipSync(readFileSync(path.join(dist, 'assets', file))).length, 0) / 1000
+  );
 }
 
 export async function startingFigures(): Promise<readonly Figure[]> {

@@ -41,7 +41,10 @@ export function foldPoints(points: FallingPoint[], fold: FallingFold): void {
 }
 
 /** Least and greatest n·p over the points' sheet: here over given corner points carried along with the rest. */
-export const reachOf = (points: readonly FallingPoint[], normal: readonly [number, number]): readonly [number, number] => {
+export const reachOf = (
+  points: readonly FallingPoint[],
+  normal: readonly [number, number],
+): readonly [number, number] => {
   const values = points.map(({ x, y }) => normal[0] * x + normal[1] * y);
   return [Math.min(...values), Math.max(...values)];
 };

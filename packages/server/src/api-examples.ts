@@ -11,16 +11,28 @@ const A4 = { width: 297_000_000, height: 210_000_000, fibre: 'along-height' };
 export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'get', path: '/api/health' },
   { method: 'get', path: '/api/forms' },
-  { method: 'post', path: '/api/books', body: { title: 'Knots', form: 'slit-book', parameters: { cover: 'outer' }, sheet: A4 } },
+  {
+    method: 'post',
+    path: '/api/books',
+    body: { title: 'Knots', form: 'slit-book', parameters: { cover: 'outer' }, sheet: A4 },
+  },
   { method: 'get', path: '/api/books' },
   { method: 'get', path: '/api/books/{id}' },
-  { method: 'post', path: '/api/books/{id}/revisions', body: { expect: 0, window: 'my script', command: { kind: 'rename', title: 'Better knots' } } },
+  {
+    method: 'post',
+    path: '/api/books/{id}/revisions',
+    body: { expect: 0, window: 'my script', command: { kind: 'rename', title: 'Better knots' } },
+  },
   { method: 'post', path: '/api/books/{id}/undo', body: { expect: 1, window: 'my script' } },
   { method: 'post', path: '/api/books/{id}/redo', body: { expect: 2, window: 'my script' } },
   { method: 'post', path: '/api/books/{id}/copy', body: {} },
   { method: 'get', path: '/api/books/{id}/print.pdf' },
   { method: 'get', path: '/api/books/{id}/dummy.pdf' },
   { method: 'get', path: '/api/books/{id}/lines.svg' },
-  { method: 'post', path: '/api/compute/fold', body: { form: 'meander-book', parameters: { rows: 4, columns: 4 }, sheet: A4 } },
+  {
+    method: 'post',
+    path: '/api/compute/fold',
+    body: { form: 'meander-book', parameters: { rows: 4, columns: 4 }, sheet: A4 },
+  },
   { method: 'post', path: '/api/compute/imposition', body: { form: 'slit-book', parameters: {}, sheet: A4 } },
 ];

@@ -15,9 +15,11 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const picture = (hue: number, width = 300, height = 400) => sharp({ create: { width, height, channels: 3, background: { r: hue, g: 90, b: 200 - hue / 2 } } });
+const picture = (hue: number, width = 300, height = 400) =>
+  sharp({ create: { width, height, channels: 3, background: { r: hue, g: 90, b: 200 - hue / 2 } } });
 const jpeg = (hue: number) => picture(hue).jpeg().toBuffer();
-const revise = (id: string, expect: number, command: Command, window = 'w1') => server.request.post(`/api/books/${id}/revisions`).send({ expect, window, command });
+const revise = (id: string, expect: number, command: Command, window = 'w1') =>
+  server.request.post(`/api/books/${id}/revisions`).send({ expect, window, command });
 
 describe('books', () => {
   it('are made, listed, renamed, copied', async () => {
@@ -27,14 +29,18 @@ describe('books', () => {
     const copy = await server.request.post(`/api/books/${made.id}/copy`).send({});
     expect(copy.body.book.title).toBe('Both banks, a copy');
     const shelf = await server.request.get('/api/books');
-    expect(shelf.body.books.map(({ id }: { id: string }) => id)).toEqual(expect.arrayContaining([made.id, copy.body.id]));
+    expect(shelf.body.books.map(({ id }: { id: string }) => id)).toEqual(
+      expect.arrayContaining([made.id, copy.body.id]),
+    );
   });
 
   it('undo and redo walk the whole way back and forth, and every step is a revision', async () => {
     const { id, book } = await server.newBook();
     const states = [book];
     const commands: readonly Command[] = [
-      { kind: 'rename', title: 'One' }, { kind: 'choose-form', form: { id: 'meander-book', parameters: {} } }, { kind: 'number-pages', numbering: 'covers-apart' },
+      { kind: 'rename', title: 'One' },
+      { kind: 'choose-form', form: { id: 'meander-book', parameters: {} } },
+      { kind: 'number-pages', numbering: 'covers-apart' },
     ];
     let n = 0;
     for (const command of commands) {
@@ -47,13 +53,17 @@ describe('books', () => {
       expect(body.book).toEqual(states[back]);
       expect(body.revision).toBe(++n);
     }
-    expect((await server.request.post(`/api/books/${id}/undo`).send({ expect: n, window: 'w1' })).body.code).toBe('nothing-to-undo');
+    expect((await server.request.post(`/api/books/${id}/undo`).send({ expect: n, window: 'w1' })).body.code).toBe(
+      'nothing-to-undo',
+    );
     for (let on = 1; on < states.length; on++) {
       const { body } = await server.request.post(`/api/books/${id}/redo`).send({ expect: n, window: 'w1' });
       expect(body.book).toEqual(states[on]);
       n = body.revision;
     }
-    expect((await server.request.post(`/api/books/${id}/redo`).send({ expect: n, window: 'w1' })).body.code).toBe('nothing-to-redo');
+    expect((await server.request.post(`/api/books/${id}/redo`).send({ expect: n, window: 'w1' })).body.code).toBe(
+      'nothing-to-redo',
+    );
   });
 
   it('undone and then changed, forget what could have been redone', async () => {
@@ -69,7 +79,10 @@ describe('books', () => {
     await revise(id, 0, { kind: 'rename', title: 'First window' }, 'w1');
     const second = await revise(id, 0, { kind: 'rename', title: 'Second window' }, 'w2');
     expect(second.status).toBe(409);
-    expect(second.body).toMatchObject({ code: 'book-changed-elsewhere', problem: { expected: 0, newest: 1, by: 'w1' } });
+    expect(second.body).toMatchObject({
+      code: 'book-changed-elsewhere',
+      problem: { expected: 0, newest: 1, by: 'w1' },
+    });
     expect((await server.request.get(`/api/books/${id}`)).body.book.title).toBe('First window');
   });
 });
@@ -78,8 +91,20 @@ describe('files', () => {
   it('fill the pages in the natural order of their names; the ninth waits in the tray', async () => {
     const { id } = await server.newBook();
     const names = [10, 9, 8, 7, 6, 5, 4, 3, 2].map((n) => `knot ${n}.jpg`);
-    const { body } = await server.upload(id, await Promise.all(names.map(async (name, i) => [name, await jpeg(i * 20)] as const)));
-    expect(body.book.pages.map((page) => page?.name)).toEqual(['knot 2.jpg', 'knot 3.jpg', 'knot 4.jpg', 'knot 5.jpg', 'knot 6.jpg', 'knot 7.jpg', 'knot 8.jpg', 'knot 9.jpg']);
+    const { body } = await server.upload(
+      id,
+      await Promise.all(names.map(async (name, i) => [name, await jpeg(i * 20)] as const)),
+    );
+    expect(body.book.pages.map((page) => page?.name)).toEqual([
+      'knot 2.jpg',
+      'knot 3.jpg',
+      'knot 4.jpg',
+      'knot 5.jpg',
+      'knot 6.jpg',
+      'knot 7.jpg',
+      'knot 8.jpg',
+      'knot 9.jpg',
+    ]);
     expect(body.book.tray.map(({ name }) => name)).toEqual(['knot 10.jpg']);
   });
 
@@ -88,12 +113,16 @@ describe('files', () => {
     const { body } = await server.upload(id, [['long.pdf', await markedPdf(Array.from({ length: 500 }, () => ({})))]]);
     expect(body.book.tray).toHaveLength(492);
     const single = await server.newBook();
-    expect((await server.upload(single.id, [['one.pdf', await markedPdf([{}])]])).body.book.pages.filter(Boolean)).toHaveLength(1);
+    expect(
+      (await server.upload(single.id, [['one.pdf', await markedPdf([{}])]])).body.book.pages.filter(Boolean),
+    ).toHaveLength(1);
   });
 
   it('keep their bytes: the original comes back unchanged, and a JPEG lies unchanged in the print file', async () => {
     const { id } = await server.newBook();
-    const bytes = await sharp(randomBytes(90 * 60 * 3), { raw: { width: 90, height: 60, channels: 3 } }).jpeg().toBuffer();
+    const bytes = await sharp(randomBytes(90 * 60 * 3), { raw: { width: 90, height: 60, channels: 3 } })
+      .jpeg()
+      .toBuffer();
     const { body } = await server.upload(id, [['noise.jpg', bytes]]);
     const asset = body.book.pages[0]!.asset;
     expect(await server.bytes(`/api/assets/${asset}/original`)).toEqual(bytes);
@@ -104,7 +133,14 @@ describe('files', () => {
   it('replace a page, and what stood there waits in the tray', async () => {
     const { id } = await server.newBook();
     await server.upload(id, [['a.jpg', await jpeg(1)]]);
-    const { body } = await server.upload(id, [['b.png', await picture(9).png().toBuffer()], ['c.webp', await picture(30).webp().toBuffer()]], { page: '0' });
+    const { body } = await server.upload(
+      id,
+      [
+        ['b.png', await picture(9).png().toBuffer()],
+        ['c.webp', await picture(30).webp().toBuffer()],
+      ],
+      { page: '0' },
+    );
     expect(body.book.pages.slice(0, 3).map((page) => page?.name)).toEqual(['b.png', 'c.webp', undefined]);
     expect(body.book.tray.map(({ name }) => name)).toEqual(['a.jpg']);
     expect((await server.bytes(`/api/books/${id}/print.pdf`)).subarray(0, 5).toString()).toBe('%PDF-');
@@ -127,8 +163,26 @@ describe('files', () => {
   it.each<[string, () => Promise<Uint8Array> | Uint8Array, string]>([
     ['empty.jpg', () => new Uint8Array(), 'file-empty'],
     ['words.jpg', () => Buffer.from('this is no picture at all'), 'file-not-a-picture'],
-    ['half.jpg', async () => (await sharp(randomBytes(600 * 400 * 3), { raw: { width: 600, height: 400, channels: 3 } }).jpeg().toBuffer()).subarray(0, 30_000), 'file-truncated'],
-    ['half.png', async () => (await sharp(randomBytes(600 * 400 * 3), { raw: { width: 600, height: 400, channels: 3 } }).png().toBuffer()).subarray(0, 30_000), 'file-truncated'],
+    [
+      'half.jpg',
+      async () =>
+        (
+          await sharp(randomBytes(600 * 400 * 3), { raw: { width: 600, height: 400, channels: 3 } })
+            .jpeg()
+            .toBuffer()
+        ).subarray(0, 30_000),
+      'file-truncated',
+    ],
+    [
+      'half.png',
+      async () =>
+        (
+          await sharp(randomBytes(600 * 400 * 3), { raw: { width: 600, height: 400, channels: 3 } })
+            .png()
+            .toBuffer()
+        ).subarray(0, 30_000),
+      'file-truncated',
+    ],
     ['huge.png', hugePng, 'picture-too-large'],
     ['broken.pdf', () => Buffer.from('%PDF-1.7\nnothing more'), 'pdf-broken'],
     ['locked.pdf', lockedPdf, 'pdf-encrypted'],
@@ -139,7 +193,10 @@ describe('files', () => {
     expect(alone.status).toBe(422);
     expect(alone.body).toMatchObject({ code: 'files-refused', problem: { refused: [{ name, problem: { code } }] } });
     expect((await server.request.get(`/api/books/${id}`)).body.revision).toBe(0);
-    const both = await server.upload(id, [[name, bad], ['good.jpg', await good]]);
+    const both = await server.upload(id, [
+      [name, bad],
+      ['good.jpg', await good],
+    ]);
     expect(both.body.refused).toMatchObject([{ name, problem: { code } }]);
     expect(both.body.book.pages[0]?.name).toBe('good.jpg');
     expect(readdirSync(path.join(server.dataFolder, 'incoming'))).toEqual([]);
@@ -148,7 +205,9 @@ describe('files', () => {
   it('locked with a password open with it; the password is not kept', async () => {
     const { id } = await server.newBook();
     const bytes = await lockedPdf();
-    expect((await server.upload(id, [['locked.pdf', bytes]], { password: 'gull' })).body).toMatchObject({ problem: { refused: [{ problem: { code: 'pdf-wrong-password' } }] } });
+    expect((await server.upload(id, [['locked.pdf', bytes]], { password: 'gull' })).body).toMatchObject({
+      problem: { refused: [{ problem: { code: 'pdf-wrong-password' } }] },
+    });
     const { body } = await server.upload(id, [['locked.pdf', bytes]], { password: 'heron' });
     expect(body.book.pages.filter(Boolean)).toHaveLength(2);
     const kept = await server.bytes(`/api/assets/${body.book.pages[0]!.asset}/original`);
@@ -165,7 +224,11 @@ describe('what a client sends amiss gets a sentence, a code, and no 500', () => 
     ['a sheet of 20 m', { title: 't', form: 'slit-book', sheet: { ...A4, width: 20_000_000_000 } }, 'plan-impossible'],
     ['9 × 4', { title: 't', form: 'meander-book', parameters: { rows: 9, columns: 4 }, sheet: A4 }, 'plan-impossible'],
     ['rows in words', { title: 't', form: 'meander-book', parameters: { rows: 'four' }, sheet: A4 }, 'plan-impossible'],
-    ['an unknown parameter', { title: 't', form: 'slit-book', parameters: { sheets: 2 }, sheet: A4 }, 'plan-impossible'],
+    [
+      'an unknown parameter',
+      { title: 't', form: 'slit-book', parameters: { sheets: 2 }, sheet: A4 },
+      'plan-impossible',
+    ],
     ['an unknown form', { title: 't', form: 'scroll', sheet: A4 }, 'plan-impossible'],
     ['no title', { form: 'slit-book', sheet: A4 }, 'request-malformed'],
     ['an unknown field', { title: 't', form: 'slit-book', sheet: A4, colour: 'teal' }, 'request-malformed'],
@@ -179,24 +242,49 @@ describe('what a client sends amiss gets a sentence, a code, and no 500', () => 
 
   it('unreadable JSON, unknown addresses, unknown books, unknown pages, a restore of one’s own', async () => {
     const { id } = await server.newBook();
-    expect((await server.request.post('/api/books').set('content-type', 'application/json').send('{"title":')).body.code).toBe('request-unreadable');
-    expect((await server.request.post('/api/books').set('content-type', 'application/json').send(`"${'x'.repeat(3_000_000)}"`)).body.code).toBe('too-large');
+    expect(
+      (await server.request.post('/api/books').set('content-type', 'application/json').send('{"title":')).body.code,
+    ).toBe('request-unreadable');
+    expect(
+      (
+        await server.request
+          .post('/api/books')
+          .set('content-type', 'application/json')
+          .send(`"${'x'.repeat(3_000_000)}"`)
+      ).body.code,
+    ).toBe('too-large');
     expect((await server.request.get('/api/nowhere')).body.code).toBe('not-found');
     expect((await server.request.get('/api/books/none')).body.code).toBe('book-not-found');
     expect((await server.request.get('/api/books/%E0%A4%A/print.pdf')).status).toBe(400);
     expect((await server.request.get(`/api/assets/${'0'.repeat(64)}/original`)).body.code).toBe('file-not-found');
-    expect((await server.request.get('/api/assets/..%2F..%2Feight-up.sqlite/original')).body.code).toBe('file-not-found');
-    expect((await revise(id, 0, { kind: 'swap', one: 0, other: 8 })).body).toMatchObject({ code: 'command-impossible', problem: { code: 'no-such-page', page: 8, pages: 8 } });
+    expect((await server.request.get('/api/assets/..%2F..%2Feight-up.sqlite/original')).body.code).toBe(
+      'file-not-found',
+    );
+    expect((await revise(id, 0, { kind: 'swap', one: 0, other: 8 })).body).toMatchObject({
+      code: 'command-impossible',
+      problem: { code: 'no-such-page', page: 8, pages: 8 },
+    });
     expect((await revise(id, 0, { kind: 'restore', values: { title: 'forged' } })).body.code).toBe('request-malformed');
     expect((await server.request.post(`/api/books/${id}/files`).send({})).body.code).toBe('no-files');
-    expect((await server.request.post(`/api/books/${id}/files`).set('content-type', 'multipart/form-data; boundary=x').send('--x\r\nbroken')).status).toBeLessThan(500);
+    expect(
+      (
+        await server.request
+          .post(`/api/books/${id}/files`)
+          .set('content-type', 'multipart/form-data; boundary=x')
+          .send('--x\r\nbroken')
+      ).status,
+    ).toBeLessThan(500);
     expect((await server.request.get('/api/health')).body.ok).toBe(true);
   });
 
   it('only this machine may ask', async () => {
     expect((await server.request.get('/api/health').set('Host', 'elsewhere.example')).body.code).toBe('host-refused');
-    expect((await server.request.get('/api/health').set('Origin', 'https://elsewhere.example')).body.code).toBe('origin-refused');
-    expect((await server.request.get('/api/health')).headers['content-security-policy']).toContain("default-src 'self'");
+    expect((await server.request.get('/api/health').set('Origin', 'https://elsewhere.example')).body.code).toBe(
+      'origin-refused',
+    );
+    expect((await server.request.get('/api/health')).headers['content-security-policy']).toContain(
+      "default-src 'self'",
+    );
   });
 });
 
@@ -205,7 +293,8 @@ describe('the database', () => {
     expect((await server.orm.schema.getUpdateSchemaSQL({ wrap: false })).trim()).toBe('');
   });
   it('waits for the disk', async () => {
-    const rows = async (pragma: string) => (await server.orm.em.getConnection().execute(`pragma ${pragma}`)) as unknown as readonly object[];
+    const rows = async (pragma: string) =>
+      (await server.orm.em.getConnection().execute(`pragma ${pragma}`)) as unknown as readonly object[];
     expect(Object.values((await rows('journal_mode'))[0]!)).toEqual(['wal']);
     expect(Object.values((await rows('synchronous'))[0]!)).toEqual([2]);
     expect(Object.values((await rows('foreign_keys'))[0]!)).toEqual([1]);

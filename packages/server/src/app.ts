@@ -30,10 +30,21 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
   app.use(express.json({ limit: '2mb' }));
 
   app.get('/api/health', (_request, response) => void response.json({ ok: true, name: 'Eight Up' }));
-  app.get('/api/openapi.json', async (_request, response) => void response.json((await import('./openapi.ts')).openApiDocument()));
-  app.get('/api/forms', (_request, response) => void response.json({
-    forms: FORMS.map(({ id, parameters }) => ({ id, name: formWords(id).name, parameters: z.toJSONSchema(parameters, { io: 'input' }) })),
-  }));
+  app.get(
+    '/api/openapi.json',
+    async (_request, response) => void response.json((await import('./openapi.ts')).openApiDocument()),
+  );
+  app.get(
+    '/api/forms',
+    (_request, response) =>
+      void response.json({
+        forms: FORMS.map(({ id, parameters }) => ({
+          id,
+          name: formWords(id).name,
+          parameters: z.toJSONSchema(parameters, { io: 'input' }),
+        })),
+      }),
+  );
   app.use('/api/books/:id/files', bookFileRoutes(orm, store));
   app.use('/api/books', bookRoutes(orm), exportRoutes(orm, store));
   app.use('/api/assets', assetRoutes(orm, store));
@@ -42,10 +53,19 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
     throw new Refusal('not-found', 'There is nothing at this address.');
   });
   if (webFolder) {
-    app.use(express.static(webFolder, { index: false, maxAge: '1y', immutable: true, setHeaders: (response, file) => {
-      if (!file.includes(`${path.sep}assets${path.sep}`)) response.setHeader('Cache-Control', 'no-cache');
-    } }));
-    app.get('/{*any}', (_request, response) => response.set('Cache-Control', 'no-cache').sendFile(path.join(webFolder, 'index.html')));
+    app.use(
+      express.static(webFolder, {
+        index: false,
+        maxAge: '1y',
+        immutable: true,
+        setHeaders: (response, file) => {
+          if (!file.includes(`${path.sep}assets${path.sep}`)) response.setHeader('Cache-Control', 'no-cache');
+        },
+      }),
+    );
+    app.get('/{*any}', (_request, response) =>
+      response.set('Cache-Control', 'no-cache').sendFile(path.join(webFolder, 'index.html')),
+    );
   }
   app.use(errorHandler(log));
   return app;

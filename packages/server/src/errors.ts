@@ -15,9 +15,15 @@ export class Refusal extends Error {
 
 const STORAGE: Readonly<Record<string, Refusal>> = {
   ENOSPC: new Refusal('storage-full', 'The disk is full. Nothing was changed; free some space and try again.'),
-  EFBIG: new Refusal('storage-full', 'The disk takes no more of this file. Nothing was changed; free some space and try again.'),
+  EFBIG: new Refusal(
+    'storage-full',
+    'The disk takes no more of this file. Nothing was changed; free some space and try again.',
+  ),
   SQLITE_FULL: new Refusal('storage-full', 'The disk is full. Nothing was changed; free some space and try again.'),
-  SQLITE_BUSY: new Refusal('storage-busy', 'Another program holds the database. Nothing was changed; try again in a moment.'),
+  SQLITE_BUSY: new Refusal(
+    'storage-busy',
+    'Another program holds the database. Nothing was changed; try again in a moment.',
+  ),
 };
 
 function refusalOf(error: unknown): Refusal | undefined {
@@ -25,28 +31,42 @@ function refusalOf(error: unknown): Refusal | undefined {
   const { code, type, status } = (error ?? {}) as { code?: string; type?: string; status?: number };
   if (code && STORAGE[code]) return STORAGE[code];
   if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE' || code === 'LIMIT_FILE_COUNT') {
-    return new Refusal('too-large', 'That is more than can be taken in one go. Nothing was changed; send less at once.');
+    return new Refusal(
+      'too-large',
+      'That is more than can be taken in one go. Nothing was changed; send less at once.',
+    );
   }
   // What body parsers, multipart parsing and URL decoding reject is the client's doing.
-  if ((status !== undefined && status >= 400 && status < 500) || code?.startsWith('LIMIT_') || error instanceof URIError) {
+  if (
+    (status !== undefined && status >= 400 && status < 500) ||
+    code?.startsWith('LIMIT_') ||
+    error instanceof URIError
+  ) {
     return new Refusal('request-unreadable', 'The request could not be read. Nothing was changed.');
   }
   if (error instanceof Error && /multipart|unexpected end of form|boundary|malformed part/i.test(error.message)) {
-    return new Refusal('request-unreadable', 'The upload broke off before its end. Nothing was changed; send it again.');
+    return new Refusal(
+      'request-unreadable',
+      'The upload broke off before its end. Nothing was changed; send it again.',
+    );
   }
   return undefined;
 }
 
 /** Turns whatever a route threw into an answer; only what we did not foresee is logged as an error. */
-export const errorHandler = (log: Logger): ErrorRequestHandler => (error: unknown, _request, response, next) => {
-  if (response.headersSent) {
-    next(error);
-    return;
-  }
-  const refusal = refusalOf(error) ?? new Refusal('internal', 'Something went wrong here. Nothing was changed.');
-  if (refusal.code === 'internal') log.error({ err: error }, 'unforeseen error');
-  const body: ApiError = {
-    code: refusal.code, message: refusal.message, ...(refusal.problem === undefined ? {} : { problem: refusal.problem }),
+export const errorHandler =
+  (log: Logger): ErrorRequestHandler =>
+  (error: unknown, _request, response, next) => {
+    if (response.headersSent) {
+      next(error);
+      return;
+    }
+    const refusal = refusalOf(error) ?? new Refusal('internal', 'Something went wrong here. Nothing was changed.');
+    if (refusal.code === 'internal') log.error({ err: error }, 'unforeseen error');
+    const body: ApiError = {
+      code: refusal.code,
+      message: refusal.message,
+      ...(refusal.problem === undefined ? {} : { problem: refusal.problem }),
+    };
+    response.status(ERROR_STATUS[refusal.code]).json(body);
   };
-  response.status(ERROR_STATUS[refusal.code]).json(body);
-};

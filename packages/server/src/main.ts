@@ -44,7 +44,9 @@ async function main(): Promise<void> {
     const { loadDemo } = await import('./demo/load-demo.ts');
     await loadDemo(orm, store);
   }
-  const server = createServer(createApp({ orm, store, log, webFolder: process.env.EIGHTUP_WEB ?? path.join(HERE, '../../web/dist') }));
+  const server = createServer(
+    createApp({ orm, store, log, webFolder: process.env.EIGHTUP_WEB ?? path.join(HERE, '../../web/dist') }),
+  );
   const port = await listen(server, wanted);
   console.log(`Eight Up: http://127.0.0.1:${port}`);
   const stop = () => {

@@ -14,9 +14,13 @@ afterAll(() => server.close());
 const documentation = readFileSync(new URL('../../../docs/api.md', import.meta.url), 'utf8');
 
 /** The JSON bodies shown in docs/api.md, each under a line "METHOD /address". */
-const shown = [...documentation.matchAll(/^(GET|POST) (\/api\S*)\n(?:\n?```json\n([\s\S]*?)```)?/gm)].map(([, method, path, body]) => ({
-  method: method!.toLowerCase(), path: path!, body: body ? (JSON.parse(body) as object) : undefined,
-}));
+const shown = [...documentation.matchAll(/^(GET|POST) (\/api\S*)\n(?:\n?```json\n([\s\S]*?)```)?/gm)].map(
+  ([, method, path, body]) => ({
+    method: method!.toLowerCase(),
+    path: path!,
+    body: body ? (JSON.parse(body) as object) : undefined,
+  }),
+);
 
 describe('the documented API', () => {
   it('shows in docs/api.md just the examples that are tested here', () => {
@@ -33,7 +37,9 @@ describe('the documented API', () => {
     const { body } = await server.request.get('/api/openapi.json');
     expect(body.openapi).toBe('3.1.0');
     for (const { method, path } of API_EXAMPLES) expect(body.paths[path]?.[method], `${method} ${path}`).toBeDefined();
-    expect(body.paths['/api/books'].post.requestBody.content['application/json'].schema.required).toEqual(expect.arrayContaining(['title', 'form', 'sheet']));
+    expect(body.paths['/api/books'].post.requestBody.content['application/json'].schema.required).toEqual(
+      expect.arrayContaining(['title', 'form', 'sheet']),
+    );
     expect(body.components.schemas.Error.properties.code.enum).toContain('book-changed-elsewhere');
   });
 });

@@ -1,7 +1,13 @@
 import { OpenAPIRegistry, OpenApiGeneratorV31, extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
 import { ERROR_STATUS } from '@eight-up/core/contract/errors';
-import { computeFoldRequest, computeImpositionRequest, newBookRequest, revisionRequest, undoRequest } from '@eight-up/core/contract/schemas';
+import {
+  computeFoldRequest,
+  computeImpositionRequest,
+  newBookRequest,
+  revisionRequest,
+  undoRequest,
+} from '@eight-up/core/contract/schemas';
 import { FORMS } from '@eight-up/core/forms/registry';
 import { API_EXAMPLES } from './api-examples.ts';
 
@@ -29,22 +35,68 @@ const ROUTES: readonly Route[] = [
   { method: 'post', path: '/api/books/{id}/revisions', summary: 'Change a book by a command', body: revisionRequest },
   { method: 'post', path: '/api/books/{id}/undo', summary: 'Take the newest change back', body: undoRequest },
   { method: 'post', path: '/api/books/{id}/redo', summary: 'Make it again', body: undoRequest },
-  { method: 'post', path: '/api/books/{id}/files', summary: 'Add pictures and PDFs; they fill the empty pages in the natural order of their names', multipart: true },
-  { method: 'get', path: '/api/books/{id}/print.pdf', summary: 'The print file, one page of the sheet’s exact size', answers: 'application/pdf' },
-  { method: 'get', path: '/api/books/{id}/dummy.pdf', summary: 'The numbered dummy and the steps', answers: 'application/pdf', query: { unit: 'mm (default) or in' } },
-  { method: 'get', path: '/api/books/{id}/lines.svg', summary: 'Folds and cuts in real millimetres on named layers', answers: 'image/svg+xml' },
+  {
+    method: 'post',
+    path: '/api/books/{id}/files',
+    summary: 'Add pictures and PDFs; they fill the empty pages in the natural order of their names',
+    multipart: true,
+  },
+  {
+    method: 'get',
+    path: '/api/books/{id}/print.pdf',
+    summary: 'The print file, one page of the sheet’s exact size',
+    answers: 'application/pdf',
+  },
+  {
+    method: 'get',
+    path: '/api/books/{id}/dummy.pdf',
+    summary: 'The numbered dummy and the steps',
+    answers: 'application/pdf',
+    query: { unit: 'mm (default) or in' },
+  },
+  {
+    method: 'get',
+    path: '/api/books/{id}/lines.svg',
+    summary: 'Folds and cuts in real millimetres on named layers',
+    answers: 'image/svg+xml',
+  },
   { method: 'get', path: '/api/assets/{id}/original', summary: 'An original, byte for byte' },
-  { method: 'get', path: '/api/assets/{id}/preview', summary: 'A picture scaled for the screen', answers: 'image/webp', query: { size: 'longer side in pixels' } },
-  { method: 'post', path: '/api/compute/fold', summary: 'Fold a form from a sheet: pages, openings, lines, steps', body: computeFoldRequest },
-  { method: 'post', path: '/api/compute/imposition', summary: 'Where every page stands on the sheet', body: computeImpositionRequest },
+  {
+    method: 'get',
+    path: '/api/assets/{id}/preview',
+    summary: 'A picture scaled for the screen',
+    answers: 'image/webp',
+    query: { size: 'longer side in pixels' },
+  },
+  {
+    method: 'post',
+    path: '/api/compute/fold',
+    summary: 'Fold a form from a sheet: pages, openings, lines, steps',
+    body: computeFoldRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/compute/imposition',
+    summary: 'Where every page stands on the sheet',
+    body: computeImpositionRequest,
+  },
 ];
 
 const filesBody = z.object({
-  files: z.array(z.string().meta({ format: 'binary' })).meta({ description: 'one part a file, the field name is free' }),
-  expect: z.number().int().optional(), window: z.string().optional(), password: z.string().optional(), page: z.number().int().optional(),
+  files: z
+    .array(z.string().meta({ format: 'binary' }))
+    .meta({ description: 'one part a file, the field name is free' }),
+  expect: z.number().int().optional(),
+  window: z.string().optional(),
+  password: z.string().optional(),
+  page: z.number().int().optional(),
 });
 
-const errorSchema = z.object({ code: z.enum(Object.keys(ERROR_STATUS) as [string, ...string[]]), message: z.string(), problem: z.unknown().optional() });
+const errorSchema = z.object({
+  code: z.enum(Object.keys(ERROR_STATUS) as [string, ...string[]]),
+  message: z.string(),
+  problem: z.unknown().optional(),
+});
 
 /** The contract as OpenAPI 3.1, generated from the same schemas that parse every request. */
 export function openApiDocument(): object {
@@ -54,21 +106,53 @@ export function openApiDocument(): object {
     const names = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!);
     const example = API_EXAMPLES.find((one) => one.method === method && one.path === path)?.body;
     registry.registerPath({
-      method, path, summary,
+      method,
+      path,
+      summary,
       request: {
         ...(names.length ? { params: z.object(Object.fromEntries(names.map((name) => [name, z.string()]))) } : {}),
-        ...(query ? { query: z.object(Object.fromEntries(Object.entries(query).map(([name, description]) => [name, z.string().optional().meta({ description })]))) } : {}),
-        ...(body ? { body: { content: { 'application/json': { schema: body as z.ZodObject, ...(example ? { example } : {}) } }, required: true } } : {}),
+        ...(query
+          ? {
+              query: z.object(
+                Object.fromEntries(
+                  Object.entries(query).map(([name, description]) => [
+                    name,
+                    z.string().optional().meta({ description }),
+                  ]),
+                ),
+              ),
+            }
+          : {}),
+        ...(body
+          ? {
+              body: {
+                content: { 'application/json': { schema: body as z.ZodObject, ...(example ? { example } : {}) } },
+                required: true,
+              },
+            }
+          : {}),
         ...(multipart ? { body: { content: { 'multipart/form-data': { schema: filesBody } }, required: true } } : {}),
       },
       responses: {
-        [status ?? 200]: { description: 'Done', ...(answers ? { content: { [answers]: { schema: z.string().meta({ format: 'binary' }) } } } : { content: { 'application/json': { schema: z.looseObject({}) } } }) },
-        default: { description: 'A refusal: one shape with a code and a sentence', content: { 'application/json': { schema: error } } },
+        [status ?? 200]: {
+          description: 'Done',
+          ...(answers
+            ? { content: { [answers]: { schema: z.string().meta({ format: 'binary' }) } } }
+            : { content: { 'application/json': { schema: z.looseObject({}) } } }),
+        },
+        default: {
+          description: 'A refusal: one shape with a code and a sentence',
+          content: { 'application/json': { schema: error } },
+        },
       },
     });
   }
   return new OpenApiGeneratorV31(registry.definitions).generateDocument({
     openapi: '3.1.0',
-    info: { title: 'Eight Up', version: '1', description: `Lengths are whole nanometres (1 mm = 1 000 000). Forms: ${FORMS.map(({ id }) => id).join(', ')}.` },
+    info: {
+      title: 'Eight Up',
+      version: '1',
+      description: `Lengths are whole nanometres (1 mm = 1 000 000). Forms: ${FORMS.map(({ id }) => id).join(', ')}.`,
+    },
   });
 }

@@ -27,7 +27,12 @@ export async function markedPdf(pages: readonly MarkedPage[]): Promise<Uint8Arra
     page.setRotation(degrees(rotate));
     const turns = (((rotate / 90) % 4) + 4) % 4;
     // Corners of the page's own box, in the order in which they are seen from the top left, clockwise.
-    const own = [[0, 1], [1, 1], [1, 0], [0, 0]];
+    const own = [
+      [0, 1],
+      [1, 1],
+      [1, 0],
+      [0, 0],
+    ];
     const seen = own.map((_, k) => own[(k - turns + 4) % 4]!);
     ['TL', 'TR', 'BR', 'BL'].forEach((name, k) => {
       const [cx, cy] = seen[k]!;
@@ -47,7 +52,11 @@ export interface Spot {
 }
 
 /** Where each word stands on the first page of a produced PDF (points, y downwards): the middle of its box, by pdftotext. */
-export function wordsOf(pdf: Uint8Array): { readonly width: number; readonly height: number; readonly words: ReadonlyMap<string, Spot> } {
+export function wordsOf(pdf: Uint8Array): {
+  readonly width: number;
+  readonly height: number;
+  readonly words: ReadonlyMap<string, Spot>;
+} {
   const folder = mkdtempSync(path.join(tmpdir(), 'eight-up-words-'));
   const file = path.join(folder, 'produced.pdf');
   writeFileSync(file, pdf);
@@ -55,7 +64,9 @@ export function wordsOf(pdf: Uint8Array): { readonly width: number; readonly hei
   rmSync(folder, { recursive: true });
   const [, width, height] = /<page width="([\d.]+)" height="([\d.]+)"/.exec(html) ?? [];
   const words = new Map<string, Spot>();
-  for (const [, x0, y0, x1, y1, word] of html.matchAll(/<word xMin="([-\d.]+)" yMin="([-\d.]+)" xMax="([-\d.]+)" yMax="([-\d.]+)">([^<]+)<\/word>/g)) {
+  for (const [, x0, y0, x1, y1, word] of html.matchAll(
+    /<word xMin="([-\d.]+)" yMin="([-\d.]+)" xMax="([-\d.]+)" yMax="([-\d.]+)">([^<]+)<\/word>/g,
+  )) {
     words.set(word!, { x: (Number(x0) + Number(x1)) / 2, y: (Number(y0) + Number(y1)) / 2 });
   }
   return { width: Number(width), height: Number(height), words };

@@ -16,7 +16,11 @@ export interface UnderTest {
   readonly dataFolder: string;
   readonly request: ReturnType<typeof supertest>;
   readonly newBook: (form?: string, parameters?: object, sheet?: object) => Promise<BookAnswer>;
-  readonly upload: (id: string, files: readonly (readonly [name: string, bytes: Uint8Array])[], fields?: Readonly<Record<string, string>>) => Promise<Omit<supertest.Response, 'body'> & { body: FilesAnswer }>;
+  readonly upload: (
+    id: string,
+    files: readonly (readonly [name: string, bytes: Uint8Array])[],
+    fields?: Readonly<Record<string, string>>,
+  ) => Promise<Omit<supertest.Response, 'body'> & { body: FilesAnswer }>;
   /** the body of an answer that must be 200 */
   readonly bytes: (address: string) => Promise<Buffer>;
   readonly close: () => Promise<void>;
@@ -30,7 +34,9 @@ export async function serverUnderTest(): Promise<UnderTest> {
   await store.prepare();
   const request = supertest(createApp({ orm, store, log: pino({ level: 'silent' }) }));
   return {
-    orm, dataFolder, request,
+    orm,
+    dataFolder,
+    request,
     newBook: async (form = 'slit-book', parameters = {}, sheet = A4) => {
       const made = await request.post('/api/books').send({ title: 'Under test', form, parameters, sheet });
       if (made.status !== 201) throw new Error(made.text);
@@ -43,11 +49,14 @@ export async function serverUnderTest(): Promise<UnderTest> {
       return asked as unknown as ReturnType<UnderTest['upload']>;
     },
     bytes: async (address) => {
-      const answer = await request.get(address).buffer(true).parse((response, done) => {
-        const chunks: Buffer[] = [];
-        response.on('data', (chunk: Buffer) => chunks.push(chunk));
-        response.on('end', () => done(null, Buffer.concat(chunks)));
-      });
+      const answer = await request
+        .get(address)
+        .buffer(true)
+        .parse((response, done) => {
+          const chunks: Buffer[] = [];
+          response.on('data', (chunk: Buffer) => chunks.push(chunk));
+          response.on('end', () => done(null, Buffer.concat(chunks)));
+        });
       if (answer.status !== 200) throw new Error(`${address}: ${answer.status} ${String(answer.body)}`);
       return answer.body as Buffer;
     },

@@ -15,12 +15,19 @@ const list = (names: readonly string[]): string =>
 
 /** Each thing to settle: the reason first, then what would be right. `names` are the words of the page numbers. */
 export function checkWords(check: Check, book: BookDocument, names: readonly string[]): CheckWords {
-  const pages = (indices: readonly number[]) => `${indices.length === 1 ? 'Page' : 'Pages'} ${list(indices.map((i) => names[i] ?? String(i + 1)))}`;
+  const pages = (indices: readonly number[]) =>
+    `${indices.length === 1 ? 'Page' : 'Pages'} ${list(indices.map((i) => names[i] ?? String(i + 1)))}`;
   switch (check.code) {
     case 'pages-missing':
-      return { reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'has' : 'have'} nothing on ${check.pages.length === 1 ? 'it' : 'them'} yet.`, remedy: 'Drop in pictures, or leave blank on purpose.' };
+      return {
+        reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'has' : 'have'} nothing on ${check.pages.length === 1 ? 'it' : 'them'} yet.`,
+        remedy: 'Drop in pictures, or leave blank on purpose.',
+      };
     case 'original-lost':
-      return { reason: `${pages(check.pages)}: the original file is gone from the data folder.`, remedy: 'Drop the file in again.' };
+      return {
+        reason: `${pages(check.pages)}: the original file is gone from the data folder.`,
+        remedy: 'Drop the file in again.',
+      };
     case 'resolution-low': {
       const one = check.pages.length === 1;
       return {
@@ -29,16 +36,25 @@ export function checkWords(check: Check, book: BookDocument, names: readonly str
       };
     }
     case 'in-unprintable-margin':
-      return { reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'reaches' : 'reach'} into the strip your printer leaves white.`, remedy: 'Shrink all pages to the printer’s margin, or accept the white edge.' };
+      return {
+        reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'reaches' : 'reach'} into the strip your printer leaves white.`,
+        remedy: 'Shrink all pages to the printer’s margin, or accept the white edge.',
+      };
     case 'grain-across-spine':
       return {
         reason: `The fibres run across the spine folds. On thin paper they hold; heavy paper cracks there and the book springs open.`,
         remedy: `Right would be ${grainWanted(book, check.spine)}; office paper is nearly always long grain.`,
       };
     case 'grain-unknown':
-      return { reason: 'Nobody knows yet which way the fibres run.', remedy: `Bend the sheet both ways: it rolls more easily along the grain. Right is ${grainWanted(book, check.spine)}.` };
+      return {
+        reason: 'Nobody knows yet which way the fibres run.',
+        remedy: `Bend the sheet both ways: it rolls more easily along the grain. Right is ${grainWanted(book, check.spine)}.`,
+      };
     case 'tray-waiting':
-      return { reason: `${counted(check.count, 'picture')} wait in the tray.`, remedy: 'Place them, choose a form with more pages, or leave them there.' };
+      return {
+        reason: `${counted(check.count, 'picture')} wait in the tray.`,
+        remedy: 'Place them, choose a form with more pages, or leave them there.',
+      };
   }
 }
 
@@ -47,5 +63,7 @@ function grainWanted(book: BookDocument, spine: 'vertical' | 'horizontal'): stri
   const fibre = spine === 'vertical' ? 'along-height' : 'along-width';
   const name = grainName({ ...book.sheet, fibre });
   const axis = spine === 'vertical' ? 'upright as the sheet lies' : 'from left to right as the sheet lies';
-  return name === 'long' || name === 'short' ? `a ${name}-grain sheet, its fibres ${axis}` : `a sheet with its fibres ${axis}`;
+  return name === 'long' || name === 'short'
+    ? `a ${name}-grain sheet, its fibres ${axis}`
+    : `a sheet with its fibres ${axis}`;
 }

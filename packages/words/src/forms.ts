@@ -63,6 +63,8 @@ export function factsSentence(plan: FoldedBook, unit: LengthUnit): string {
 
 /** The one sentence where a choice hides printed faces, else undefined. */
 export const hiddenSentence = ({ reading }: FoldedBook): string | undefined =>
-  reading.hidden.length ? `Glueing these turns shut hides ${count(reading.hidden.length, 'printed face')}: nobody will read them.` : undefined;
+  reading.hidden.length
+    ? `Glueing these turns shut hides ${count(reading.hidden.length, 'printed face')}: nobody will read them.`
+    : undefined;
 
 export const counted = count;

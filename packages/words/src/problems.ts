@@ -13,7 +13,8 @@ export function panelWords(label: string): string {
   return match ? `row ${match[1]}, column ${match[2]}` : label;
 }
 
-const panels = (labels: readonly string[]) => labels.slice(0, 4).map(panelWords).join('; ') + (labels.length > 4 ? ' and others' : '');
+const panels = (labels: readonly string[]) =>
+  labels.slice(0, 4).map(panelWords).join('; ') + (labels.length > 4 ? ' and others' : '');
 
 const unreachable = (problem: Extract<ReadingProblem, { code: 'page-unreachable' }>) =>
   `The page at ${panelWords(problem.panel)} can never be seen: it is shut at the ${problem.edges.join(' and the ')}.`;

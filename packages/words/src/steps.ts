@@ -8,69 +8,122 @@ export interface StepWords {
   readonly caution?: string;
 }
 
-const BLADE = 'Fresh blade, metal rule, cut away from the holding hand. With children: blunt scissors, and an adult makes the cut. Follow the maker’s instructions of the tool and the rules of the place you work in.';
-const GLUE = 'Fresh waste paper under every panel; follow the instructions on the glue, and air the room if they say so.';
+const BLADE =
+  'Fresh blade, metal rule, cut away from the holding hand. With children: blunt scissors, and an adult makes the cut. Follow the maker’s instructions of the tool and the rules of the place you work in.';
+const GLUE =
+  'Fresh waste paper under every panel; follow the instructions on the glue, and air the room if they say so.';
 
 /** Words by the name a form gives its step; anything unnamed falls back on its kind. */
 const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords>> = {
-  'halve': () => ({ title: 'Fold in half', sentence: 'Printed side up, bring the right edge over to the left and sharpen the fold.' }),
-  'halve-again': () => ({ title: 'And again', sentence: 'Fold the same way once more, fold to edge, and press it hard.' }),
-  'open': () => ({ title: 'Open it out', sentence: 'Unfold everything; the creases stay.' }),
-  'halve-lengthwise': () => ({ title: 'Fold lengthwise', sentence: 'Fold the far half away behind the near half, so that the printed sides stay outside.' }),
+  halve: () => ({
+    title: 'Fold in half',
+    sentence: 'Printed side up, bring the right edge over to the left and sharpen the fold.',
+  }),
+  'halve-again': () => ({
+    title: 'And again',
+    sentence: 'Fold the same way once more, fold to edge, and press it hard.',
+  }),
+  open: () => ({ title: 'Open it out', sentence: 'Unfold everything; the creases stay.' }),
+  'halve-lengthwise': () => ({
+    title: 'Fold lengthwise',
+    sentence: 'Fold the far half away behind the near half, so that the printed sides stay outside.',
+  }),
   'slit-middle': () => ({
     title: 'Slit the middle',
-    sentence: 'Cut along the middle crease across the two middle columns only, from stop to stop. A slit past the crossing fold lets the book fall apart.',
+    sentence:
+      'Cut along the middle crease across the two middle columns only, from stop to stop. A slit past the crossing fold lets the book fall apart.',
     caution: BLADE,
   }),
-  'push-to-plus': () => ({ title: 'Push the ends together', sentence: 'Stand it on its edge and push both ends in: the slit opens into a diamond, then closes to a plus of four arms.' }),
-  'wrap-arms': () => ({ title: 'Wrap the arms round', sentence: 'Lay the arms round one another with the cover outside, and press all folds flat.' }),
-  'to-and-fro-columns': () => ({ title: 'Crease the columns', sentence: 'While the sheet is whole, fold the columns to and fro and sharpen every fold.' }),
-  'to-and-fro-rows': () => ({ title: 'Crease the rows', sentence: 'Fold the rows to and fro the same way and sharpen every fold.' }),
+  'push-to-plus': () => ({
+    title: 'Push the ends together',
+    sentence:
+      'Stand it on its edge and push both ends in: the slit opens into a diamond, then closes to a plus of four arms.',
+  }),
+  'wrap-arms': () => ({
+    title: 'Wrap the arms round',
+    sentence: 'Lay the arms round one another with the cover outside, and press all folds flat.',
+  }),
+  'to-and-fro-columns': () => ({
+    title: 'Crease the columns',
+    sentence: 'While the sheet is whole, fold the columns to and fro and sharpen every fold.',
+  }),
+  'to-and-fro-rows': () => ({
+    title: 'Crease the rows',
+    sentence: 'Fold the rows to and fro the same way and sharpen every fold.',
+  }),
   'cut-serpentine': (step) => {
     const cuts = step.kind === 'cut' ? step.segments.length : 0;
     return {
       title: cuts === 1 ? 'Make the cut' : `Make ${cuts} cuts`,
-      sentence: 'Between the rows, stop each cut one panel short, at alternate ends. One cut in the wrong place spoils the sheet: check against the numbered dummy first.',
+      sentence:
+        'Between the rows, stop each cut one panel short, at alternate ends. One cut in the wrong place spoils the sheet: check against the numbered dummy first.',
       caution: BLADE,
     };
   },
-  'to-and-fro-row': () => ({ title: 'Fold a row to and fro', sentence: 'Starting from the end of the strip, lay this row panel on panel, each fold against the last.' }),
+  'to-and-fro-row': () => ({
+    title: 'Fold a row to and fro',
+    sentence: 'Starting from the end of the strip, lay this row panel on panel, each fold against the last.',
+  }),
   'fold-turn': () => ({ title: 'Fold the turn', sentence: 'Fold the pile over the turn, onto the row before it.' }),
   'treat-turn': (step, plan) => turnWords(step, plan),
 };
 
 function turnWords(step: Step, plan: FoldedBook): StepWords {
-  const glued = step.kind === 'glue'
-    ? plan.run.glued.find(({ panels }) => step.between.every((label) => panels.some((i) => plan.run.sheet.panels[i]!.label === label)))
-    : undefined;
+  const glued =
+    step.kind === 'glue'
+      ? plan.run.glued.find(({ panels }) =>
+          step.between.every((label) => panels.some((i) => plan.run.sheet.panels[i]!.label === label)),
+        )
+      : undefined;
   switch (glued?.how) {
     case 'double-leaf':
-      return { title: 'Glue the double leaf', sentence: 'At this turn the backs meet: glue them all over into one leaf.', caution: GLUE };
+      return {
+        title: 'Glue the double leaf',
+        sentence: 'At this turn the backs meet: glue them all over into one leaf.',
+        caution: GLUE,
+      };
     case 'pocket':
-      return { title: 'Glue the pocket', sentence: 'At this turn the backs meet: glue the two sides only and cut a thumb notch; the third edge is the fold.', caution: GLUE };
+      return {
+        title: 'Glue the pocket',
+        sentence:
+          'At this turn the backs meet: glue the two sides only and cut a thumb notch; the third edge is the fold.',
+        caution: GLUE,
+      };
     case 'glued-shut':
-      return { title: 'Glue the turn shut', sentence: 'At this turn printed faces meet; glued together, two pages are hidden.', caution: GLUE };
+      return {
+        title: 'Glue the turn shut',
+        sentence: 'At this turn printed faces meet; glued together, two pages are hidden.',
+        caution: GLUE,
+      };
     case undefined:
-      return { title: 'Leave the turn open', sentence: 'This turn stays a fold-out: it opens round its fold at the head or the tail.' };
+      return {
+        title: 'Leave the turn open',
+        sentence: 'This turn stays a fold-out: it opens round its fold at the head or the tail.',
+      };
   }
 }
 
 const BY_KIND: Readonly<Record<Step['kind'], StepWords>> = {
-  'fold': { title: 'Fold', sentence: 'Fold along the crease and sharpen it.' },
-  'unfold': { title: 'Unfold', sentence: 'Open the last fold; the crease stays.' },
+  fold: { title: 'Fold', sentence: 'Fold along the crease and sharpen it.' },
+  unfold: { title: 'Unfold', sentence: 'Open the last fold; the crease stays.' },
   'turn-over': { title: 'Turn over', sentence: 'Turn the paper over, left to right.' },
-  'rotate': { title: 'Turn it round', sentence: 'Turn the paper on the table.' },
-  'slit': { title: 'Slit', sentence: 'Cut from stop to stop.', caution: BLADE },
-  'cut': { title: 'Cut', sentence: 'Cut along the line.', caution: BLADE },
-  'glue': { title: 'Glue', sentence: 'Glue the two panels together.', caution: GLUE },
-  'collapse': { title: 'Bring the folds together', sentence: 'Let all marked folds move at once.' },
-  'wrap': { title: 'Wrap round', sentence: 'Lay the arms round one another.' },
-  'join': { title: 'Join', sentence: 'Join the strips.' },
-  'nest': { title: 'Nest', sentence: 'Lay the folios into one another.' },
-  'sew': { title: 'Sew', sentence: 'Sew through the fold.', caution: 'Fingers on either side of the fold, never on it: the awl comes through.' },
+  rotate: { title: 'Turn it round', sentence: 'Turn the paper on the table.' },
+  slit: { title: 'Slit', sentence: 'Cut from stop to stop.', caution: BLADE },
+  cut: { title: 'Cut', sentence: 'Cut along the line.', caution: BLADE },
+  glue: { title: 'Glue', sentence: 'Glue the two panels together.', caution: GLUE },
+  collapse: { title: 'Bring the folds together', sentence: 'Let all marked folds move at once.' },
+  wrap: { title: 'Wrap round', sentence: 'Lay the arms round one another.' },
+  join: { title: 'Join', sentence: 'Join the strips.' },
+  nest: { title: 'Nest', sentence: 'Lay the folios into one another.' },
+  sew: {
+    title: 'Sew',
+    sentence: 'Sew through the fold.',
+    caution: 'Fingers on either side of the fold, never on it: the awl comes through.',
+  },
 };
 
-export const stepWords = (step: Step, plan: FoldedBook): StepWords => (NAMED[step.name] ?? (() => BY_KIND[step.kind]))(step, plan);
+export const stepWords = (step: Step, plan: FoldedBook): StepWords =>
+  (NAMED[step.name] ?? (() => BY_KIND[step.kind]))(step, plan);
 
 /** Every step of a book; a row repeated is counted off. */
 export function programmeWords(plan: FoldedBook): readonly StepWords[] {

@@ -64,23 +64,31 @@ function changesOf(book: BookDocument, command: Command): Result<RestorableValue
       return ok(place(book, command.contents, command.from ?? 0));
     case 'replace':
       return onPage(book, command.page, (old) => ({
-        pages: withPage(book, command.page, command.content), ...(old ? { tray: [...book.tray, old] } : {}),
+        pages: withPage(book, command.page, command.content),
+        ...(old ? { tray: [...book.tray, old] } : {}),
       }));
     case 'clear':
       return onPage(book, command.page, (old) =>
-        old ? { pages: withPage(book, command.page, null), tray: [...book.tray, old] } : {});
+        old ? { pages: withPage(book, command.page, null), tray: [...book.tray, old] } : {},
+      );
     case 'swap':
-      return onPage(book, command.one, (one) => onPage(book, command.other, (other) => ({
-        pages: book.pages.map((page, i) => (i === command.one ? other : i === command.other ? one : page)),
-      })));
+      return onPage(book, command.one, (one) =>
+        onPage(book, command.other, (other) => ({
+          pages: book.pages.map((page, i) => (i === command.one ? other : i === command.other ? one : page)),
+        })),
+      );
     case 'move':
-      return onPage(book, command.from, (content) => onPage(book, command.to, () => {
-        const pages = book.pages.filter((_, i) => i !== command.from);
-        pages.splice(command.to, 0, content);
-        return { pages };
-      }));
+      return onPage(book, command.from, (content) =>
+        onPage(book, command.to, () => {
+          const pages = book.pages.filter((_, i) => i !== command.from);
+          pages.splice(command.to, 0, content);
+          return { pages };
+        }),
+      );
     case 'set-fit':
-      return onPage(book, command.page, (content) => (content ? { pages: withPage(book, command.page, { ...content, fit: command.fit }) } : {}));
+      return onPage(book, command.page, (content) =>
+        content ? { pages: withPage(book, command.page, { ...content, fit: command.fit }) } : {},
+      );
     case 'from-tray': {
       const content = book.tray[command.tray];
       if (!content) return fail({ code: 'no-such-tray-place', tray: command.tray, waiting: book.tray.length });
@@ -102,7 +110,11 @@ function changesOf(book: BookDocument, command: Command): Result<RestorableValue
 
 type Changes = Result<RestorableValues, CommandProblem>;
 
-function onPage(book: BookDocument, page: number, change: (old: PageContent | null) => RestorableValues | Changes): Changes {
+function onPage(
+  book: BookDocument,
+  page: number,
+  change: (old: PageContent | null) => RestorableValues | Changes,
+): Changes {
   const old = book.pages[page];
   if (old === undefined) return fail({ code: 'no-such-page', page, pages: book.pages.length });
   const changes = change(old);
@@ -125,5 +137,10 @@ function reform(book: BookDocument, form: FormChoice, sheet: Sheet): Changes {
   const count = plan.value.reading.pages.length;
   const pages = Array.from({ length: count }, (_, i) => book.pages[i] ?? null);
   const left = book.pages.slice(count).filter((content) => content !== null);
-  return ok({ form: { id: form.id, parameters: plan.value.parameters }, sheet, pages, ...(left.length ? { tray: [...left, ...book.tray] } : {}) });
+  return ok({
+    form: { id: form.id, parameters: plan.value.parameters },
+    sheet,
+    pages,
+    ...(left.length ? { tray: [...left, ...book.tray] } : {}),
+  });
 }

@@ -13,7 +13,12 @@ export const SOFT_RESOLUTION = 200;
 export type Check =
   | { readonly code: 'pages-missing'; readonly weight: 'settle'; readonly pages: readonly number[] }
   | { readonly code: 'original-lost'; readonly weight: 'settle'; readonly pages: readonly number[] }
-  | { readonly code: 'resolution-low'; readonly weight: 'settle' | 'note'; readonly pages: readonly number[]; readonly least: number }
+  | {
+      readonly code: 'resolution-low';
+      readonly weight: 'settle' | 'note';
+      readonly pages: readonly number[];
+      readonly least: number;
+    }
   | { readonly code: 'in-unprintable-margin'; readonly weight: 'settle'; readonly pages: readonly number[] }
   | { readonly code: 'grain-across-spine'; readonly weight: 'settle'; readonly spine: 'vertical' | 'horizontal' }
   | { readonly code: 'grain-unknown'; readonly weight: 'note'; readonly spine: 'vertical' | 'horizontal' }
@@ -23,8 +28,13 @@ export type Check =
 export function checkBook(plan: FoldedBook, book: BookDocument, assets: AssetLookup): readonly Check[] {
   const placed = impose(plan, book.pages, assets, book.printing);
   const checks = [
-    ...missingPages(book), ...lostOriginals(book, assets), ...grain(plan), ...inMargin(plan, book, placed),
-    ...resolution(placed, 'settle', 0, SOFT_RESOLUTION), ...resolution(placed, 'note', SOFT_RESOLUTION, GOOD_RESOLUTION), ...waiting(book),
+    ...missingPages(book),
+    ...lostOriginals(book, assets),
+    ...grain(plan),
+    ...inMargin(plan, book, placed),
+    ...resolution(placed, 'settle', 0, SOFT_RESOLUTION),
+    ...resolution(placed, 'note', SOFT_RESOLUTION, GOOD_RESOLUTION),
+    ...waiting(book),
   ];
   return [...checks.filter(({ weight }) => weight === 'settle'), ...checks.filter(({ weight }) => weight === 'note')];
 }
@@ -40,10 +50,24 @@ function lostOriginals(book: BookDocument, assets: AssetLookup): readonly Check[
 }
 
 /** Pages whose pictures print at `from` up to (not including) `below` pixels an inch, in one entry. */
-function resolution(placed: readonly PlacedContent[], weight: 'settle' | 'note', from: number, below: number): readonly Check[] {
-  const low = placed.filter(({ pixelsPerInch }) => pixelsPerInch !== undefined && pixelsPerInch >= from && pixelsPerInch < below);
+function resolution(
+  placed: readonly PlacedContent[],
+  weight: 'settle' | 'note',
+  from: number,
+  below: number,
+): readonly Check[] {
+  const low = placed.filter(
+    ({ pixelsPerInch }) => pixelsPerInch !== undefined && pixelsPerInch >= from && pixelsPerInch < below,
+  );
   if (low.length === 0) return [];
-  return [{ code: 'resolution-low', weight, pages: low.map(({ page }) => page), least: Math.min(...low.map(({ pixelsPerInch }) => pixelsPerInch!)) }];
+  return [
+    {
+      code: 'resolution-low',
+      weight,
+      pages: low.map(({ page }) => page),
+      least: Math.min(...low.map(({ pixelsPerInch }) => pixelsPerInch!)),
+    },
+  ];
 }
 
 /** Pages whose ink reaches into the strip along the sheet's edge that the printer leaves white. */
@@ -52,8 +76,14 @@ function inMargin({ sheet }: FoldedBook, book: BookDocument, placed: readonly Pl
   // A hundredth of a millimetre of slack: a page shrunk to the margin touches it.
   const slack = 10_000;
   const pages = placed.flatMap(({ page, inked }) =>
-    inked && (inked.left < left - slack || inked.top < top - slack || right(inked) > sheet.width - far + slack || bottom(inked) > sheet.height - low + slack)
-      ? [page] : []);
+    inked &&
+    (inked.left < left - slack ||
+      inked.top < top - slack ||
+      right(inked) > sheet.width - far + slack ||
+      bottom(inked) > sheet.height - low + slack)
+      ? [page]
+      : [],
+  );
   return pages.length ? [{ code: 'in-unprintable-margin', weight: 'settle', pages }] : [];
 }
 

@@ -17,7 +17,7 @@ export const ERROR_STATUS = {
   'host-refused': 403,
   'storage-full': 507,
   'storage-busy': 503,
-  'internal': 500,
+  internal: 500,
 } as const satisfies Readonly<Record<string, number>>;
 
 export type ErrorCode = keyof typeof ERROR_STATUS;

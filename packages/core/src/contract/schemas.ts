@@ -5,7 +5,13 @@ import type { Sheet } from '../paper/sheet-size.ts';
 import type { Nm } from '../units/nm.ts';
 
 /** A length in whole nanometres. Bounds of use (what a sheet may be) are checked by core, with sentences. */
-const nmSchema = z.number().int().min(-1e12).max(1e12).transform((value) => value as Nm).meta({ description: 'whole nanometres (1 mm = 1 000 000)' });
+const nmSchema = z
+  .number()
+  .int()
+  .min(-1e12)
+  .max(1e12)
+  .transform((value) => value as Nm)
+  .meta({ description: 'whole nanometres (1 mm = 1 000 000)' });
 
 const pageIndex = z.number().int().min(0).max(4096).meta({ description: '0-based' });
 
@@ -65,13 +71,24 @@ export const commandSchema: z.ZodType<Exclude<Command, { kind: 'restore' }>> = z
   z.strictObject({ kind: z.literal('discard'), tray: z.number().int().min(0) }),
 ]) as unknown as z.ZodType<Exclude<Command, { kind: 'restore' }>>;
 
-const formId = z.string().min(1).max(64).meta({ description: 'a form id of GET /api/forms, such as "slit-book" or "meander-book"' });
-const parameters = z.record(z.string(), z.unknown()).default({}).meta({ description: 'parameters of the form; missing ones take the defaults' });
+const formId = z
+  .string()
+  .min(1)
+  .max(64)
+  .meta({ description: 'a form id of GET /api/forms, such as "slit-book" or "meander-book"' });
+const parameters = z
+  .record(z.string(), z.unknown())
+  .default({})
+  .meta({ description: 'parameters of the form; missing ones take the defaults' });
 
 export const newBookRequest = z.strictObject({ title: titleSchema, form: formId, parameters, sheet: sheetSchema });
 
 const windowId = z.string().min(1).max(64).meta({ description: 'names the author window; any text' });
-const expected = z.number().int().min(0).meta({ description: 'the revision the client last saw; another head answers 409' });
+const expected = z
+  .number()
+  .int()
+  .min(0)
+  .meta({ description: 'the revision the client last saw; another head answers 409' });
 
 export const revisionRequest = z.strictObject({ expect: expected, window: windowId, command: commandSchema });
 export const undoRequest = z.strictObject({ expect: expected, window: windowId });
@@ -79,6 +96,8 @@ export const undoRequest = z.strictObject({ expect: expected, window: windowId }
 export const computeFoldRequest = z.strictObject({ form: formId, parameters, sheet: sheetSchema });
 
 export const computeImpositionRequest = z.strictObject({
-  form: formId, parameters, sheet: sheetSchema,
+  form: formId,
+  parameters,
+  sheet: sheetSchema,
   printing: printingSchema.optional(),
 });

@@ -83,7 +83,13 @@ export function holdPose(run: FoldRun, reading: Reading, t: number): Pose {
   // A linear part in D4: a rotation by its angle, or a half turn about the axis at half its angle.
   const angle = (Math.atan2(c, a) * 180) / Math.PI;
   const move = turnsOver
-    ? after(aboutUpright(x, y, angle / 2), after(aboutLine({ axis: 'horizontal', at: (box.top + box.bottom) / 2 }, 1, 180 * t, scale), aboutUpright(x, y, -angle / 2)))
+    ? after(
+        aboutUpright(x, y, angle / 2),
+        after(
+          aboutLine({ axis: 'horizontal', at: (box.top + box.bottom) / 2 }, 1, 180 * t, scale),
+          aboutUpright(x, y, -angle / 2),
+        ),
+      )
     : aboutUpright(x, y, angle * t);
   const panels = flatPose(run.sheet, flat).map((panel) => after(move, panel));
   const from = heightsOf(run.sheet, flat);

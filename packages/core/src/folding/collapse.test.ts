@@ -5,7 +5,11 @@ import { lastMoment, runProgramme } from './run.ts';
 import type { Bend, CollapseStep } from './step.ts';
 
 const permutations = (n: number): readonly (readonly number[])[] =>
-  n === 0 ? [[]] : permutations(n - 1).flatMap((rest) => Array.from({ length: n }, (_, at) => [...rest.slice(0, at), n - 1, ...rest.slice(at)]));
+  n === 0
+    ? [[]]
+    : permutations(n - 1).flatMap((rest) =>
+        Array.from({ length: n }, (_, at) => [...rest.slice(0, at), n - 1, ...rest.slice(at)]),
+      );
 
 /**
  * All orders of a strip of equal panels folded at every crease, by trying every permutation: creases on the same
@@ -31,26 +35,36 @@ function stripOrders(valleys: readonly boolean[]): readonly (readonly number[])[
 const assign = (directions: readonly boolean[]): readonly Bend[] =>
   directions.map((valley, i) => ({ crease: { axis: 'vertical', line: i + 1 }, to: valley ? 'valley' : 'mountain' }));
 
-const collapse = (bends: readonly Bend[], more: Partial<CollapseStep> = {}): CollapseStep => ({ kind: 'collapse', name: 'c', bends, ...more });
+const collapse = (bends: readonly Bend[], more: Partial<CollapseStep> = {}): CollapseStep => ({
+  kind: 'collapse',
+  name: 'c',
+  bends,
+  ...more,
+});
 
 describe('collapse by crease assignment', () => {
   it('finds the one order, both of several, or none: as trying every permutation does', () => {
-    fc.assert(fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 5 }), (valleys) => {
-      const orders = stripOrders(valleys);
-      const n = valleys.length + 1;
-      const run = runProgramme({ width: mm(50 * n), height: mm(80), columns: n, rows: 1 }, [collapse(assign(valleys))]);
-      if (orders.length === 1) {
-        if (!run.ok) throw new Error(run.problem.code);
-        expect(lastMoment(run.value).flat.order).toEqual(orders[0]);
-        return;
-      }
-      expect(run.ok ? 'one' : run.problem.code).toBe(orders.length === 0 ? 'paper-through-paper' : 'ambiguous');
-      if (!run.ok && run.problem.code === 'ambiguous') {
-        const named = run.problem.orders.map((order) => order.map((label) => Number(label.slice(3)) - 1));
-        for (const order of named) expect(orders).toContainEqual(order);
-        expect(named[0]).not.toEqual(named[1]);
-      }
-    }), { numRuns: 60 });
+    fc.assert(
+      fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 5 }), (valleys) => {
+        const orders = stripOrders(valleys);
+        const n = valleys.length + 1;
+        const run = runProgramme({ width: mm(50 * n), height: mm(80), columns: n, rows: 1 }, [
+          collapse(assign(valleys)),
+        ]);
+        if (orders.length === 1) {
+          if (!run.ok) throw new Error(run.problem.code);
+          expect(lastMoment(run.value).flat.order).toEqual(orders[0]);
+          return;
+        }
+        expect(run.ok ? 'one' : run.problem.code).toBe(orders.length === 0 ? 'paper-through-paper' : 'ambiguous');
+        if (!run.ok && run.problem.code === 'ambiguous') {
+          const named = run.problem.orders.map((order) => order.map((label) => Number(label.slice(3)) - 1));
+          for (const order of named) expect(orders).toContainEqual(order);
+          expect(named[0]).not.toEqual(named[1]);
+        }
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it('takes layer constraints where an assignment alone is ambiguous', () => {
@@ -61,7 +75,9 @@ describe('collapse by crease assignment', () => {
     expect(bare).toMatchObject({ ok: false, problem: { code: 'ambiguous', step: 0 } });
     if (bare.ok || bare.problem.code !== 'ambiguous') return;
     const wanted = bare.problem.orders[0];
-    const settled = runProgramme(plan, [collapse(assign(valleys), { above: wanted.slice(1).map((over, i) => [over, wanted[i]!] as const) })]);
+    const settled = runProgramme(plan, [
+      collapse(assign(valleys), { above: wanted.slice(1).map((over, i) => [over, wanted[i]!] as const) }),
+    ]);
     if (!settled.ok) throw new Error(settled.problem.code);
     expect(lastMoment(settled.value).flat.order.map((i) => settled.value.sheet.panels[i]!.label)).toEqual(wanted);
   });
@@ -69,16 +85,30 @@ describe('collapse by crease assignment', () => {
   it('refuses an assignment whose panels no longer meet', () => {
     // Folding one arm of a cross of creases and not the one across from it tears the middle.
     const bends: readonly Bend[] = [{ crease: { axis: 'vertical', line: 1, from: 0, to: 1 }, to: 'valley' }];
-    expect(runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({ ok: false, problem: { code: 'loop-does-not-close', step: 0 } });
+    expect(runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({
+      ok: false,
+      problem: { code: 'loop-does-not-close', step: 0 },
+    });
   });
 
   it('refuses a cross of four valleys, which would push paper through paper', () => {
-    const bends: readonly Bend[] = [{ crease: { axis: 'vertical', line: 1 }, to: 'valley' }, { crease: { axis: 'horizontal', line: 1 }, to: 'valley' }];
-    expect(runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({ ok: false, problem: { code: 'paper-through-paper' } });
+    const bends: readonly Bend[] = [
+      { crease: { axis: 'vertical', line: 1 }, to: 'valley' },
+      { crease: { axis: 'horizontal', line: 1 }, to: 'valley' },
+    ];
+    expect(runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({
+      ok: false,
+      problem: { code: 'paper-through-paper' },
+    });
   });
 
   it('says when a step needs the paper flat', () => {
     const standing = collapse([{ crease: { axis: 'vertical', line: 1 }, to: 'valley', degrees: 90 }]);
-    expect(runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 1 }, [standing, { kind: 'turn-over', name: 't' }])).toMatchObject({ ok: false, problem: { code: 'not-flat', step: 1 } });
+    expect(
+      runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 1 }, [
+        standing,
+        { kind: 'turn-over', name: 't' },
+      ]),
+    ).toMatchObject({ ok: false, problem: { code: 'not-flat', step: 1 } });
   });
 });

@@ -65,18 +65,24 @@ export function bendsOf(state: FlatState, hinges: readonly Hinge[]): Bends {
   return hinges.map(({ p, q }) => {
     const sideP = sideOf(at(state.placed, p));
     if (sideP === sideOf(at(state.placed, q))) return 0;
-    return (rank[q]! > rank[p]!) === (sideP === 1) ? 180 : -180;
+    return rank[q]! > rank[p]! === (sideP === 1) ? 180 : -180;
   });
 }
 
-export type CollapseProblem = OrderProblem | { readonly code: 'loop-does-not-close'; readonly panels: readonly number[] };
+export type CollapseProblem =
+  OrderProblem | { readonly code: 'loop-does-not-close'; readonly panels: readonly number[] };
 
 /**
  * The flat state of a crease assignment: isometries over a spanning tree (a closed hinge mirrors across its
  * crease), checked round every loop, then the layer order from valleys and mountains.
  */
 export function flatCollapse(
-  sheet: FoldSheet, state: FlatState, hinges: readonly Hinge[], bends: Bends, anchor: number, above: readonly KnownPair[],
+  sheet: FoldSheet,
+  state: FlatState,
+  hinges: readonly Hinge[],
+  bends: Bends,
+  anchor: number,
+  above: readonly KnownPair[],
 ): Result<FlatState, CollapseProblem> {
   const placed = new Array<Isometry>(sheet.panels.length);
   placed[anchor] = at(state.placed, anchor);
@@ -86,7 +92,8 @@ export function flatCollapse(
   for (const { hinge, from, to } of tree) placed[to] = across(placed[from]!, hinge);
   for (const hinge of loops) {
     const { p, q } = hinges[hinge]!;
-    if (!sameIsometry(placed[q]!, across(placed[p]!, hinge))) return fail({ code: 'loop-does-not-close', panels: [p, q] });
+    if (!sameIsometry(placed[q]!, across(placed[p]!, hinge)))
+      return fail({ code: 'loop-does-not-close', panels: [p, q] });
   }
   const known = hinges.flatMap(({ p, q }, hinge): KnownPair[] => {
     if (bends[hinge] === 0) return [];
@@ -110,5 +117,8 @@ export function foldedOf(sheet: FoldSheet, state: FlatState, hinges: readonly Hi
 }
 
 /** Panels where a flat state has paper passing through paper, or undefined when it has none. */
-export const crossingsOf = (sheet: FoldSheet, state: FlatState, hinges: readonly Hinge[]): readonly number[] | undefined =>
-  firstBroken(foldedOf(sheet, state, hinges), state.order);
+export const crossingsOf = (
+  sheet: FoldSheet,
+  state: FlatState,
+  hinges: readonly Hinge[],
+): readonly number[] | undefined => firstBroken(foldedOf(sheet, state, hinges), state.order);

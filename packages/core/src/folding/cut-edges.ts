@@ -14,10 +14,24 @@ export interface CutEdge {
 export function cutEdges(run: FoldRun, panel: number): readonly CutEdge[] {
   const perMm = 1e-6 / run.sheet.scale;
   const edges = edgesOf(run.sheet.panels[panel]!.outline);
-  return run.slits.flatMap((slit, index) => edges
-    .filter(({ line, inward }) => inward === 1 && line.axis === slit.axis && line.at === slit.at && Math.min(line.to, slit.to) > Math.max(line.from, slit.from))
-    .map(({ line }): CutEdge => {
-      const [one, other] = endsOf({ ...line, from: Math.max(line.from, slit.from), to: Math.min(line.to, slit.to) });
-      return { slit: index, ends: [{ x: one.x * perMm, y: one.y * perMm }, { x: other.x * perMm, y: other.y * perMm }] };
-    }));
+  return run.slits.flatMap((slit, index) =>
+    edges
+      .filter(
+        ({ line, inward }) =>
+          inward === 1 &&
+          line.axis === slit.axis &&
+          line.at === slit.at &&
+          Math.min(line.to, slit.to) > Math.max(line.from, slit.from),
+      )
+      .map(({ line }): CutEdge => {
+        const [one, other] = endsOf({ ...line, from: Math.max(line.from, slit.from), to: Math.min(line.to, slit.to) });
+        return {
+          slit: index,
+          ends: [
+            { x: one.x * perMm, y: one.y * perMm },
+            { x: other.x * perMm, y: other.y * perMm },
+          ],
+        };
+      }),
+  );
 }

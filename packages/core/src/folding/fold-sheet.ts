@@ -66,7 +66,10 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
   // Folding only reflects, so positions stay within a few sheet widths; 2^53 leaves ample room for them.
   invariant(Math.max(plan.width, plan.height) * scale < 2 ** 48, 'the lattice leaves exact whole numbers');
   const panels: Panel[] = plan.panels
-    ? plan.panels.map((outline, i) => ({ label: `p${i + 1}`, outline: outline.map((p) => ({ x: p.x * scale, y: p.y * scale })) }))
+    ? plan.panels.map((outline, i) => ({
+        label: `p${i + 1}`,
+        outline: outline.map((p) => ({ x: p.x * scale, y: p.y * scale })),
+      }))
     : horizontals.slice(1).flatMap((bottom, row) =>
         verticals.slice(1).map((right, column) => {
           const left = verticals[column]!;
@@ -75,7 +78,12 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
             label: `r${row + 1}c${column + 1}`,
             row,
             column,
-            outline: [{ x: left, y: top }, { x: right, y: top }, { x: right, y: bottom }, { x: left, y: bottom }],
+            outline: [
+              { x: left, y: top },
+              { x: right, y: top },
+              { x: right, y: bottom },
+              { x: left, y: bottom },
+            ],
           };
         }),
       );
@@ -95,7 +103,9 @@ export function segmentOnSheet(sheet: FoldSheet, segment: SheetSegment): Segment
   const at = lines[segment.line];
   const from = across[segment.from ?? 0];
   const to = across[segment.to ?? across.length - 1];
-  return at === undefined || from === undefined || to === undefined || to <= from ? undefined : { axis: segment.axis, at, from, to };
+  return at === undefined || from === undefined || to === undefined || to <= from
+    ? undefined
+    : { axis: segment.axis, at, from, to };
 }
 
 const freeSegment = (sheet: FoldSheet, s: FreeSegment): Segment => ({
@@ -119,10 +129,12 @@ const lineKey = (line: Line): string => `${line.axis}${line.at}`;
 const without = (segment: Segment, cuts: readonly Segment[]): readonly Segment[] =>
   cuts.reduce<readonly Segment[]>(
     (left, cut) =>
-      left.flatMap((part) => [
-        ...(cut.from > part.from ? [{ ...part, to: Math.min(part.to, cut.from) }] : []),
-        ...(cut.to < part.to ? [{ ...part, from: Math.max(part.from, cut.to) }] : []),
-      ].filter((piece) => piece.to > piece.from)),
+      left.flatMap((part) =>
+        [
+          ...(cut.from > part.from ? [{ ...part, to: Math.min(part.to, cut.from) }] : []),
+          ...(cut.to < part.to ? [{ ...part, from: Math.max(part.from, cut.to) }] : []),
+        ].filter((piece) => piece.to > piece.from),
+      ),
     [segment],
   );
 

@@ -1,6 +1,17 @@
 import { fail, ok, type Result } from '../result.ts';
 import { overlap, type Extents } from '../geometry/outline.ts';
-import { cycleRules, hingeRules, holds, overlapIn, pairsOf, panelsOf, visitHingeRules, type Folded, type FoldedHinge, type Rule } from './layer-rules.ts';
+import {
+  cycleRules,
+  hingeRules,
+  holds,
+  overlapIn,
+  pairsOf,
+  panelsOf,
+  visitHingeRules,
+  type Folded,
+  type FoldedHinge,
+  type Rule,
+} from './layer-rules.ts';
 
 /** "The second panel lies above the first", known beforehand: from a valley or mountain, or from the programme. */
 export type KnownPair = readonly [below: number, above: number];
@@ -33,21 +44,28 @@ export function firstBroken(folded: Folded, order: readonly number[]): readonly 
   order.forEach((panel, height) => (rank[panel] = height));
   const above = (i: number, j: number): boolean | undefined =>
     overlapIn(folded, i, j) ? rank[j]! > rank[i]! : undefined;
-  return visitHingeRules(folded, (rule) => (holds(rule, above) ? undefined : panelsOf(rule)), nestsInPile(folded, rank));
+  return visitHingeRules(
+    folded,
+    (rule) => (holds(rule, above) ? undefined : panelsOf(rule)),
+    nestsInPile(folded, rank),
+  );
 }
 
 /**
  * Two closed folds on one line and side whose four panels are piled: `interleave` in plain numbers. This is the
  * check that a pile of n layers needs n² of, so it makes no rule and looks up no overlap.
  */
-const nestsInPile = (folded: Folded, rank: readonly number[]) => (one: FoldedHinge, other: FoldedHinge): boolean => {
-  if (!one.closed || !other.closed) return false;
-  if (one.pSide !== other.pSide) return true;
-  const { piles } = folded;
-  if (piles[one.p] !== piles[other.p] || piles[one.q] !== piles[other.q] || piles[one.p] !== piles[one.q]) return false;
-  const inside = (panel: number) => (rank[panel]! > rank[one.p]!) !== (rank[panel]! > rank[one.q]!);
-  return inside(other.p) === inside(other.q);
-};
+const nestsInPile =
+  (folded: Folded, rank: readonly number[]) =>
+  (one: FoldedHinge, other: FoldedHinge): boolean => {
+    if (!one.closed || !other.closed) return false;
+    if (one.pSide !== other.pSide) return true;
+    const { piles } = folded;
+    if (piles[one.p] !== piles[other.p] || piles[one.q] !== piles[other.q] || piles[one.p] !== piles[one.q])
+      return false;
+    const inside = (panel: number) => rank[panel]! > rank[one.p]! !== rank[panel]! > rank[one.q]!;
+    return inside(other.p) === inside(other.q);
+  };
 
 /** An order in which every panel is known against the next one of its pile, or undefined when piles are not chains. */
 function chainOrder(folded: Folded, known: readonly KnownPair[]): readonly number[] | undefined {
@@ -70,7 +88,8 @@ function chainOrder(folded: Folded, known: readonly KnownPair[]): readonly numbe
 function someOverlap(extents: readonly Extents[]): boolean {
   const swept = [...extents].sort((one, other) => one[0]!.min - other[0]!.min);
   return swept.some((one, i) => {
-    for (let j = i + 1; j < swept.length && swept[j]![0]!.min < one[0]!.max; j++) if (overlap(one, swept[j]!)) return true;
+    for (let j = i + 1; j < swept.length && swept[j]![0]!.min < one[0]!.max; j++)
+      if (overlap(one, swept[j]!)) return true;
     return false;
   });
 }
@@ -131,7 +150,12 @@ function searchOrders(folded: Folded, known: readonly KnownPair[]): Result<reado
       trail.push(i * n + j);
       for (const index of rulesOf.get(Math.min(i, j) * n + Math.max(i, j)) ?? []) {
         const { rule, pairs } = rules[index]!;
-        const found = forcedBy(rule, pairs.filter(([a, b]) => value[a * n + b] === 0), set, above);
+        const found = forcedBy(
+          rule,
+          pairs.filter(([a, b]) => value[a * n + b] === 0),
+          set,
+          above,
+        );
         if (!found) return { trail, broken: rule };
         queue.push(...found);
       }
@@ -142,7 +166,11 @@ function searchOrders(folded: Folded, known: readonly KnownPair[]): Result<reado
     for (const key of trail) set(Math.floor(key / n), key % n, 0);
   };
 
-  const first = decide(known.flatMap(([below, over]) => (overlapping.has(Math.min(below, over) * n + Math.max(below, over)) ? [[below, over, 1] as const] : [])));
+  const first = decide(
+    known.flatMap(([below, over]) =>
+      overlapping.has(Math.min(below, over) * n + Math.max(below, over)) ? [[below, over, 1] as const] : [],
+    ),
+  );
   if (first.broken) return fail({ code: 'paper-through-paper', panels: panelsOf(first.broken) });
   const solutions: (readonly number[])[] = [];
   let searched = 0;
@@ -171,8 +199,10 @@ function searchOrders(folded: Folded, known: readonly KnownPair[]): Result<reado
 
 /** What a rule still leaves to its open pairs: the values they must take, or undefined when no way is left. */
 function forcedBy(
-  rule: Rule, open: readonly (readonly [number, number])[],
-  set: (i: number, j: number, v: number) => void, above: (i: number, j: number) => boolean | undefined,
+  rule: Rule,
+  open: readonly (readonly [number, number])[],
+  set: (i: number, j: number, v: number) => void,
+  above: (i: number, j: number) => boolean | undefined,
 ): readonly (readonly [number, number, number])[] | undefined {
   const ways = 1 << open.length;
   const canBe = open.map(() => 0); // bit 0: below possible, bit 1: above possible

@@ -55,10 +55,16 @@ export function pilesOf(extents: readonly Extents[]): readonly number[] {
 }
 
 /** Whether two panels share area. */
-export const overlapIn = ({ piles, extents }: Folded, i: number, j: number): boolean => piles[i] === piles[j] || overlap(extents[i]!, extents[j]!);
+export const overlapIn = ({ piles, extents }: Folded, i: number, j: number): boolean =>
+  piles[i] === piles[j] || overlap(extents[i]!, extents[j]!);
 
 /** Hinges where they come to lie, closed where their panels face opposite ways. */
-export function foldedHinges(hinges: readonly Hinge[], placed: readonly Isometry[], sides: readonly (1 | -1)[], outlines: readonly Outline[]): readonly FoldedHinge[] {
+export function foldedHinges(
+  hinges: readonly Hinge[],
+  placed: readonly Isometry[],
+  sides: readonly (1 | -1)[],
+  outlines: readonly Outline[],
+): readonly FoldedHinge[] {
   return hinges.map(({ p, q, segment }) => {
     const image = moveSegment(at(placed, p), segment);
     return { p, q, image, closed: sides[p] !== sides[q], pSide: sideOfPanel(image, at(outlines, p)) };
@@ -66,7 +72,8 @@ export function foldedHinges(hinges: readonly Hinge[], placed: readonly Isometry
 }
 
 function sideOfPanel(line: Segment, outline: Outline): 1 | -1 {
-  const n = line.axis === 'vertical' ? [1, 0] : line.axis === 'horizontal' ? [0, 1] : line.axis === 'rising' ? [1, 1] : [1, -1];
+  const n =
+    line.axis === 'vertical' ? [1, 0] : line.axis === 'horizontal' ? [0, 1] : line.axis === 'rising' ? [1, 1] : [1, -1];
   return outline.some((v) => n[0]! * v.x + n[1]! * v.y > line.at) ? 1 : -1;
 }
 
@@ -85,7 +92,9 @@ export function hingeRules(folded: Folded): readonly Rule[] {
  * `settled` answers true are known to be in order and make no rule.
  */
 export function visitHingeRules<T>(
-  folded: Folded, visit: (rule: Rule) => T | undefined, settled: (one: FoldedHinge, other: FoldedHinge) => boolean = () => false,
+  folded: Folded,
+  visit: (rule: Rule) => T | undefined,
+  settled: (one: FoldedHinge, other: FoldedHinge) => boolean = () => false,
 ): T | undefined {
   const { hinges, outlines, extents } = folded;
   for (const hinge of hinges) {
@@ -130,7 +139,9 @@ function linesOf(hinges: readonly FoldedHinge[]): readonly (readonly FoldedHinge
 
 function pairRule(one: FoldedHinge, other: FoldedHinge): Rule | undefined {
   if (one.closed && other.closed) {
-    return one.pSide === other.pSide ? { kind: 'interleave', fold: [one.p, one.q], other: [other.p, other.q] } : undefined;
+    return one.pSide === other.pSide
+      ? { kind: 'interleave', fold: [one.p, one.q], other: [other.p, other.q] }
+      : undefined;
   }
   if (one.closed !== other.closed) {
     const [closed, open] = one.closed ? [one, other] : [other, one];
@@ -151,7 +162,8 @@ export function* cycleRules(folded: Folded): Generator<Rule> {
       for (let k = j + 1; k < n; k++) {
         if (!overlapIn(folded, i, k) || !overlapIn(folded, j, k)) continue;
         const piled = piles[i] === piles[j] || piles[j] === piles[k] || piles[i] === piles[k];
-        if (piled || tripleOverlap(outlines[i]!, outlines[j]!, outlines[k]!)) yield { kind: 'cycle', panels: [i, j, k] };
+        if (piled || tripleOverlap(outlines[i]!, outlines[j]!, outlines[k]!))
+          yield { kind: 'cycle', panels: [i, j, k] };
       }
     }
   }
@@ -193,14 +205,26 @@ export function pairsOf(rule: Rule): readonly (readonly [number, number])[] {
   switch (rule.kind) {
     case 'cycle': {
       const [i, j, k] = rule.panels;
-      return [[i, j], [j, k], [i, k]];
+      return [
+        [i, j],
+        [j, k],
+        [i, k],
+      ];
     }
     case 'between':
-      return [[rule.fold[0], rule.panel], [rule.fold[1], rule.panel]];
+      return [
+        [rule.fold[0], rule.panel],
+        [rule.fold[1], rule.panel],
+      ];
     case 'interleave': {
       const [p, q] = rule.fold;
       const [r, s] = rule.other;
-      return [[p, r], [p, s], [q, r], [q, s]];
+      return [
+        [p, r],
+        [p, s],
+        [q, r],
+        [q, s],
+      ];
     }
     case 'same':
       return [rule.left, rule.right];

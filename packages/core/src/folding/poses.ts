@@ -57,7 +57,9 @@ function motionAt(sheet: FoldSheet, motion: Motion, before: Moment, t: number): 
   const scale = mmPerTick(sheet);
   switch (motion.kind) {
     case 'still':
-      return before.standing ? bentPose(sheet, before, before.bends, 0, standUp(sheet, before.flat, 90)) : flatPose(sheet, before.flat);
+      return before.standing
+        ? bentPose(sheet, before, before.bends, 0, standUp(sheet, before.flat, 90))
+        : flatPose(sheet, before.flat);
     case 'fold': {
       const lift = aboutLine(motion.line, motion.side, (motion.up ? 180 : -180) * t, scale);
       const moved = new Set(motion.moved);
@@ -69,9 +71,10 @@ function motionAt(sheet: FoldSheet, motion: Motion, before: Moment, t: number): 
     case 'rotate': {
       const { left, right, top, bottom } = bounds(outlinesOf(sheet, before.flat));
       const x = (left + right) / 2;
-      const turn = motion.kind === 'turn-over'
-        ? aboutLine({ axis: 'vertical', at: x }, 1, 180 * t, scale)
-        : aboutUpright(x * scale, ((top + bottom) / 2) * scale, 90 * motion.quarterTurns * t);
+      const turn =
+        motion.kind === 'turn-over'
+          ? aboutLine({ axis: 'vertical', at: x }, 1, 180 * t, scale)
+          : aboutUpright(x * scale, ((top + bottom) / 2) * scale, 90 * motion.quarterTurns * t);
       return flatPose(sheet, before.flat).map((panel) => after(turn, panel));
     }
     case 'unfold': {
@@ -90,7 +93,10 @@ function collapseAt(sheet: FoldSheet, motion: Extract<Motion, { kind: 'collapse'
   const bends = before.bends.map((bend, i) => bend + (to[i]! - bend) * t);
   const from = before.standing ? 1 : 0;
   // Paper that starts and ends flat but stands in between rises and sinks again.
-  const raised = from === 0 && standTo === 0 ? Math.sin(Math.PI * t) : from + (standTo - from) * Math.min(1, from < standTo ? 2 * t : t);
+  const raised =
+    from === 0 && standTo === 0
+      ? Math.sin(Math.PI * t)
+      : from + (standTo - from) * Math.min(1, from < standTo ? 2 * t : t);
   return bentPose(sheet, before, bends, anchor, stands ? standUp(sheet, before.flat, 90 * raised) : STAY);
 }
 
@@ -113,4 +119,3 @@ function standUp(sheet: FoldSheet, state: FlatState, degrees: number): Rigid {
   const { bottom } = bounds(outlinesOf(sheet, state));
   return aboutLine({ axis: 'horizontal', at: bottom }, -1, degrees, mmPerTick(sheet));
 }
-

@@ -7,7 +7,11 @@ export type FoldProblem =
   | { readonly code: 'fold-blocked'; readonly step: number; readonly panel: string; readonly by: string }
   | { readonly code: 'paper-through-paper'; readonly step: number; readonly panels: readonly string[] }
   | { readonly code: 'loop-does-not-close'; readonly step: number; readonly panels: readonly string[] }
-  | { readonly code: 'ambiguous'; readonly step: number; readonly orders: readonly [readonly string[], readonly string[]] }
+  | {
+      readonly code: 'ambiguous';
+      readonly step: number;
+      readonly orders: readonly [readonly string[], readonly string[]];
+    }
   | { readonly code: 'undecided'; readonly step: number; readonly searched: number }
   | { readonly code: 'nothing-to-unfold'; readonly step: number }
   | { readonly code: 'not-flat'; readonly step: number }

@@ -85,10 +85,18 @@ export type ReadingProblem =
   | { readonly code: 'still-standing' }
   | { readonly code: 'cover-inside'; readonly panel: string }
   | { readonly code: 'no-such-cover'; readonly panel: string }
-  | { readonly code: 'page-unreachable'; readonly panel: string; readonly side: SheetSide; readonly edges: readonly BookEdge[] };
+  | {
+      readonly code: 'page-unreachable';
+      readonly panel: string;
+      readonly side: SheetSide;
+      readonly edges: readonly BookEdge[];
+    };
 
 const COMPASS: Readonly<Record<Compass, { x: number; y: number }>> = {
-  north: { x: 0, y: -1 }, east: { x: 1, y: 0 }, south: { x: 0, y: 1 }, west: { x: -1, y: 0 },
+  north: { x: 0, y: -1 },
+  east: { x: 1, y: 0 },
+  south: { x: 0, y: 1 },
+  west: { x: -1, y: 0 },
 };
 const TURNS_OF: readonly Compass[] = ['north', 'east', 'south', 'west'];
 
@@ -116,7 +124,8 @@ export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]
   const box = bounds(outlinesOf(run.sheet, held));
   const spineAt = hold.reading === 'left-to-right' ? 'west' : 'east';
   const edgeOf = (image: Segment): BookEdge | undefined => {
-    if (image.axis === 'vertical') return image.at === (spineAt === 'west' ? box.left : box.right) ? 'spine' : 'fore-edge';
+    if (image.axis === 'vertical')
+      return image.at === (spineAt === 'west' ? box.left : box.right) ? 'spine' : 'fore-edge';
     if (image.axis === 'horizontal') return image.at === box.top ? 'head' : 'tail';
     return undefined;
   };
@@ -134,11 +143,15 @@ export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]
   const back = (panel: number): SheetSide => (front(panel) === 'A' ? 'B' : 'A');
   const gaps = edgesByGap.map((edges, i): Gap => {
     const [upper, lower] = [layers[i]!, layers[i + 1]!];
-    const faces = [{ panel: upper, side: back(upper) }, { panel: lower, side: front(lower) }] as const;
+    const faces = [
+      { panel: upper, side: back(upper) },
+      { panel: lower, side: front(lower) },
+    ] as const;
     const glued = run.glued.find(({ panels }) => panels.includes(upper) && panels.includes(lower));
     if (glued) return { faces, kind: 'glued', edges: [...edges], glue: glued.how };
     const elsewhere = [...edges].filter((edge) => edge !== 'spine');
-    const kind = elsewhere.length === 0 ? 'opening' : elsewhere.length === 1 && !edges.has('spine') ? 'fold-out' : 'closed';
+    const kind =
+      elsewhere.length === 0 ? 'opening' : elsewhere.length === 1 && !edges.has('spine') ? 'fold-out' : 'closed';
     return { faces, kind, edges: [...edges] };
   });
 
@@ -165,7 +178,12 @@ export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]
   const unreachable = hidden.find(({ why }) => why === 'closed');
   if (unreachable) {
     const gap = gaps.find(({ faces }) => faces.includes(unreachable.face))!;
-    return fail({ code: 'page-unreachable', panel: run.sheet.panels[unreachable.face.panel]!.label, side: unreachable.face.side, edges: gap.edges });
+    return fail({
+      code: 'page-unreachable',
+      panel: run.sheet.panels[unreachable.face.panel]!.label,
+      side: unreachable.face.side,
+      edges: gap.edges,
+    });
   }
 
   const number = (face: Face): number | null => pageOf.get(`${face.panel}${face.side}`) ?? null;
@@ -179,7 +197,14 @@ export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]
     { left: number(outside[1]), right: null, gap: 'back', hinge: 'spine' },
   ];
   return ok({
-    held, toHeld, spineAt, layers, gaps, pages, hidden, views,
+    held,
+    toHeld,
+    spineAt,
+    layers,
+    gaps,
+    pages,
+    hidden,
+    views,
     leaves: layers.length - gaps.filter(({ kind }) => kind === 'glued' || kind === 'closed').length,
     width: nm((box.right - box.left) / run.sheet.scale),
     height: nm((box.bottom - box.top) / run.sheet.scale),

@@ -18,7 +18,8 @@ export const tapeOf = ({ run, reading }: FoldedBook): Tape => {
 };
 
 /** What a position shows: before or after steps, or the finished book at a view. */
-export type TapePlace = { readonly kind: 'paper'; readonly done: number } | { readonly kind: 'book'; readonly view: number };
+export type TapePlace =
+  { readonly kind: 'paper'; readonly done: number } | { readonly kind: 'book'; readonly view: number };
 
 export function placeOnTape(plan: FoldedBook, position: number): TapePlace {
   const { steps } = tapeOf(plan);

@@ -54,9 +54,18 @@ export function aboutLine(line: Line, toward: 1 | -1, degrees: number, mmPerTick
   // p ↦ p + (d(cos−1) − z sin) n + (d sin + z(cos−1)) ẑ, with d = n·p − c
   const k = cos - 1;
   return [
-    1 + k * nx * nx, k * nx * ny, -sin * nx, -c * k * nx,
-    k * ny * nx, 1 + k * ny * ny, -sin * ny, -c * k * ny,
-    sin * nx, sin * ny, cos, -c * sin,
+    1 + k * nx * nx,
+    k * nx * ny,
+    -sin * nx,
+    -c * k * nx,
+    k * ny * nx,
+    1 + k * ny * ny,
+    -sin * ny,
+    -c * k * ny,
+    sin * nx,
+    sin * ny,
+    cos,
+    -c * sin,
   ];
 }
 

@@ -3,7 +3,16 @@ import { compose, IDENTITY, invert, quarterTurns, type Isometry } from '../geome
 import { NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
 import { clip, crossesInside, extentsOf, overlap } from '../geometry/outline.ts';
 import { bendsOf, crossingsOf, flatCollapse, type Bends } from './collapse.ts';
-import { connectedParts, foldSheet, hingesOf, segmentOnSheet, type FoldSheet, type FoldSheetPlan, type Hinge, type Panel } from './fold-sheet.ts';
+import {
+  connectedParts,
+  foldSheet,
+  hingesOf,
+  segmentOnSheet,
+  type FoldSheet,
+  type FoldSheetPlan,
+  type Hinge,
+  type Panel,
+} from './fold-sheet.ts';
 import type { FoldProblem } from './problem.ts';
 import { simpleFold, type NeedsSplit } from './simple-fold.ts';
 import { bounds, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
@@ -20,11 +29,28 @@ export interface Moment {
 /** How the paper gets from one moment to the next; the rehearsal in three dimensions is drawn from it. */
 export type Motion =
   | { readonly kind: 'still' }
-  | { readonly kind: 'fold'; readonly before: FlatState; readonly line: Line; readonly moved: readonly number[]; readonly up: boolean; readonly side: 1 | -1 }
-  | { readonly kind: 'collapse'; readonly before: Moment; readonly to: Bends; readonly anchor: number; readonly standTo: 0 | 1; readonly stands: boolean }
+  | {
+      readonly kind: 'fold';
+      readonly before: FlatState;
+      readonly line: Line;
+      readonly moved: readonly number[];
+      readonly up: boolean;
+      readonly side: 1 | -1;
+    }
+  | {
+      readonly kind: 'collapse';
+      readonly before: Moment;
+      readonly to: Bends;
+      readonly anchor: number;
+      readonly standTo: 0 | 1;
+      readonly stands: boolean;
+    }
   | { readonly kind: 'turn-over' | 'rotate'; readonly by: Isometry; readonly quarterTurns: number }
   /** earlier motions run backwards, the last one first; `frame` moves them to where the paper lies now */
-  | { readonly kind: 'unfold'; readonly motions: readonly { readonly motion: Motion; readonly after: Moment; readonly frame: Isometry }[] };
+  | {
+      readonly kind: 'unfold';
+      readonly motions: readonly { readonly motion: Motion; readonly after: Moment; readonly frame: Isometry }[];
+    };
 
 export interface Glued {
   readonly panels: readonly [number, number];
@@ -69,7 +95,10 @@ function splitPanels(sheet: FoldSheet, needs: NeedsSplit): FoldSheet {
     const parts = line ? [clip(panel.outline, line, -1), clip(panel.outline, line, 1)] : [];
     const [before, after] = parts;
     if (!before || !after) return [panel];
-    return [{ label: `${panel.label}a`, outline: before }, { label: `${panel.label}b`, outline: after }];
+    return [
+      { label: `${panel.label}a`, outline: before },
+      { label: `${panel.label}b`, outline: after },
+    ];
   });
   return { ...sheet, panels };
 }
@@ -113,7 +142,8 @@ class Runner {
   }
 
   private take(step: Step, index: number): Result<Motion, FoldProblem | NeedsSplit> {
-    if (this.moment.standing && step.kind !== 'collapse' && step.kind !== 'wrap') return fail({ code: 'not-flat', step: index });
+    if (this.moment.standing && step.kind !== 'collapse' && step.kind !== 'wrap')
+      return fail({ code: 'not-flat', step: index });
     switch (step.kind) {
       case 'fold':
         return this.fold(step, index);
@@ -156,9 +186,13 @@ class Runner {
     const line: Line = { axis: step.axis, at: foldAt };
     const side = step.moving === 'after' ? 1 : -1;
     const flap = step.layers && step.layers !== 'all' ? this.panel(step.layers.flapWith) : undefined;
-    if (flap === -1) return fail({ code: 'no-such-panel', step: index, panel: (step.layers as { flapWith: string }).flapWith });
+    if (flap === -1)
+      return fail({ code: 'no-such-panel', step: index, panel: (step.layers as { flapWith: string }).flapWith });
     const done = simpleFold(this.sheet, flat, hinges, {
-      line, direction: step.direction, moving: side, ...(flap === undefined ? {} : { flapWith: flap }),
+      line,
+      direction: step.direction,
+      moving: side,
+      ...(flap === undefined ? {} : { flapWith: flap }),
     });
     if (!done.ok) {
       const { problem } = done;
@@ -171,7 +205,14 @@ class Runner {
       const crossing = crossingsOf(this.sheet, done.value.state, hinges);
       if (crossing) return fail({ code: 'paper-through-paper', step: index, panels: this.labels(crossing) });
     }
-    const motion: Motion = { kind: 'fold', before: flat, line, moved: done.value.moved, up: step.direction === 'valley', side };
+    const motion: Motion = {
+      kind: 'fold',
+      before: flat,
+      line,
+      moved: done.value.moved,
+      up: step.direction === 'valley',
+      side,
+    };
     this.settle(done.value.state, motion);
     return ok(motion);
   }
@@ -180,7 +221,9 @@ class Runner {
   private placeOf(step: FoldStep): number {
     if ('nm' in step.at) return step.at.nm * this.sheet.scale;
     const n = NORMALS[step.axis];
-    const reach = outlinesOf(this.sheet, this.moment.flat).flatMap((outline) => outline.map((p) => n.x * p.x + n.y * p.y));
+    const reach = outlinesOf(this.sheet, this.moment.flat).flatMap((outline) =>
+      outline.map((p) => n.x * p.x + n.y * p.y),
+    );
     const least = Math.min(...reach);
     const [part, of] = step.at.share;
     return least + ((Math.max(...reach) - least) / of) * part;
@@ -189,7 +232,11 @@ class Runner {
   private unfold(step: UnfoldStep, index: number): Result<Motion, FoldProblem> {
     if (this.closed.length === 0) return fail({ code: 'nothing-to-unfold', step: index });
     const opened = step.which === 'all' ? this.closed.splice(0).reverse() : [this.closed.pop()!];
-    const motions = opened.map(({ motion, after, frame }) => ({ motion, after, frame: compose(this.frame, invert(frame)) }));
+    const motions = opened.map(({ motion, after, frame }) => ({
+      motion,
+      after,
+      frame: compose(this.frame, invert(frame)),
+    }));
     const first = at(opened, opened.length - 1);
     const flat = moveState(first.before.flat, compose(this.frame, invert(first.frame)));
     this.moment = { ...this.moment, flat, standing: false, bends: bendsOf(flat, this.moment.hinges) };
@@ -198,9 +245,10 @@ class Runner {
 
   private turn(kind: 'turn-over' | 'rotate', turns: number): Motion {
     const { left, right, top, bottom } = bounds(outlinesOf(this.sheet, this.moment.flat));
-    const by = kind === 'turn-over'
-      ? reflection({ axis: 'vertical', at: (left + right) / 2 })
-      : turnAbout((left + right) / 2, (top + bottom) / 2, turns);
+    const by =
+      kind === 'turn-over'
+        ? reflection({ axis: 'vertical', at: (left + right) / 2 })
+        : turnAbout((left + right) / 2, (top + bottom) / 2, turns);
     this.frame = compose(by, this.frame);
     const flat = moveState(this.moment.flat, by);
     this.moment = { ...this.moment, flat };
@@ -211,11 +259,18 @@ class Runner {
     for (const wanted of step.segments) {
       const segment = segmentOnSheet(this.sheet, wanted);
       if (!segment) return fail({ code: 'no-such-crease', step: index });
-      if (step.kind === 'slit' && this.touchesEdge(segment)) return fail({ code: 'slit-reaches-the-edge', step: index });
-      const crossed = this.sheet.panels.flatMap((panel, i) => (crossesInside(panel.outline, segment) ? [{ panel: i, line: segment }] : []));
+      if (step.kind === 'slit' && this.touchesEdge(segment))
+        return fail({ code: 'slit-reaches-the-edge', step: index });
+      const crossed = this.sheet.panels.flatMap((panel, i) =>
+        crossesInside(panel.outline, segment) ? [{ panel: i, line: segment }] : [],
+      );
       if (crossed.length > 0) return fail({ splits: crossed });
-      const touched = this.moment.hinges.some(({ segment: hinge }) =>
-        hinge.axis === segment.axis && hinge.at === segment.at && Math.min(hinge.to, segment.to) > Math.max(hinge.from, segment.from));
+      const touched = this.moment.hinges.some(
+        ({ segment: hinge }) =>
+          hinge.axis === segment.axis &&
+          hinge.at === segment.at &&
+          Math.min(hinge.to, segment.to) > Math.max(hinge.from, segment.from),
+      );
       if (!touched) return fail({ code: 'slit-off-the-sheet', step: index });
       this.slits.push(segment);
       this.slitSteps.push(index);
@@ -245,7 +300,11 @@ class Runner {
     const between = order.slice(order.indexOf(lower) + 1, order.indexOf(upper));
     const outlines = outlinesOf(this.sheet, this.moment.flat);
     const extents = new Map([p, q, ...between].map((panel) => [panel, extentsOf(outlines[panel]!)]));
-    const touch = overlap(extents.get(p)!, extents.get(q)!) && !between.some((other) => overlap(extents.get(other)!, extents.get(p)!) && overlap(extents.get(other)!, extents.get(q)!));
+    const touch =
+      overlap(extents.get(p)!, extents.get(q)!) &&
+      !between.some(
+        (other) => overlap(extents.get(other)!, extents.get(p)!) && overlap(extents.get(other)!, extents.get(q)!),
+      );
     if (!touch) return fail({ code: 'glue-apart', step: index, panels: [...step.between] });
     const facesMeet = sideUp(this.moment.flat, lower) === 1;
     const how = facesMeet ? step.whenFacesMeet : step.whenBacksMeet;
@@ -270,7 +329,14 @@ class Runner {
     const anchor = step.anchor ? this.panel(step.anchor) : 0;
     if (anchor < 0) return fail({ code: 'no-such-panel', step: index, panel: step.anchor! });
     const isFlat = to.every((bend) => bend === 0 || Math.abs(bend) === 180);
-    const motion: Motion = { kind: 'collapse', before, to, anchor, standTo: isFlat ? 0 : 1, stands: step.stands ?? false };
+    const motion: Motion = {
+      kind: 'collapse',
+      before,
+      to,
+      anchor,
+      standTo: isFlat ? 0 : 1,
+      stands: step.stands ?? false,
+    };
     if (!isFlat) {
       this.moment = { ...before, standing: true, bends: to };
       return ok(motion);
@@ -278,7 +344,8 @@ class Runner {
     const above: (readonly [number, number])[] = [];
     for (const [over, under] of step.above ?? []) {
       const pair = [this.panel(under), this.panel(over)] as const;
-      if (pair[0] < 0 || pair[1] < 0) return fail({ code: 'no-such-panel', step: index, panel: pair[0] < 0 ? under : over });
+      if (pair[0] < 0 || pair[1] < 0)
+        return fail({ code: 'no-such-panel', step: index, panel: pair[0] < 0 ? under : over });
       above.push(pair);
     }
     const flat = flatCollapse(this.sheet, before.flat, before.hinges, to, anchor, above);
@@ -287,7 +354,10 @@ class Runner {
     return ok(motion);
   }
 
-  private nameCollapse(problem: Extract<ReturnType<typeof flatCollapse>, { ok: false }>['problem'], step: number): FoldProblem {
+  private nameCollapse(
+    problem: Extract<ReturnType<typeof flatCollapse>, { ok: false }>['problem'],
+    step: number,
+  ): FoldProblem {
     switch (problem.code) {
       case 'undecided':
         return { ...problem, step };

@@ -21,8 +21,7 @@ export interface NeedsSplit {
 }
 
 export type SimpleFoldProblem =
-  | { readonly code: 'nothing-moves' }
-  | { readonly code: 'fold-blocked'; readonly panel: number; readonly by: number };
+  { readonly code: 'nothing-moves' } | { readonly code: 'fold-blocked'; readonly panel: number; readonly by: number };
 
 export interface SimpleFoldDone {
   readonly state: FlatState;
@@ -43,11 +42,16 @@ function sideOfOutline(line: Line, outline: Outline): 1 | -1 | 0 {
 }
 
 /** Which panels move: everything on the moving side, or what hangs together there with one panel. */
-function movingPanels(fold: SimpleFold, sides: readonly (1 | -1 | 0)[], state: FlatState, hinges: readonly Hinge[]): ReadonlySet<number> {
+function movingPanels(
+  fold: SimpleFold,
+  sides: readonly (1 | -1 | 0)[],
+  state: FlatState,
+  hinges: readonly Hinge[],
+): ReadonlySet<number> {
   const reaches = (panel: number) => sides[panel] !== -fold.moving;
   if (fold.flapWith === undefined) return new Set(sides.flatMap((_, panel) => (reaches(panel) ? [panel] : [])));
   const flap = new Set<number>(reaches(fold.flapWith) ? [fold.flapWith] : []);
-  for (let grown = true; grown; ) {
+  for (let grown = true; grown;) {
     grown = false;
     for (const { p, q, segment } of hinges) {
       if (flap.has(p) === flap.has(q)) continue;
@@ -71,7 +75,10 @@ const segmentReaches = (fold: SimpleFold, image: Segment): boolean =>
  * along the crease only, by the choice of movingPanels; it must not pass through what stays (Arkin et al., "When can you fold a map?", 2004: some-layers simple folds).
  */
 export function simpleFold(
-  sheet: FoldSheet, state: FlatState, hinges: readonly Hinge[], fold: SimpleFold,
+  sheet: FoldSheet,
+  state: FlatState,
+  hinges: readonly Hinge[],
+  fold: SimpleFold,
 ): Result<SimpleFoldDone, NeedsSplit | SimpleFoldProblem> {
   const outlines = outlinesOf(sheet, state);
   const sides = outlines.map((outline) => sideOfOutline(fold.line, outline));
@@ -80,7 +87,9 @@ export function simpleFold(
 
   const crossed = [...moving].filter((panel) => sides[panel] === 0);
   if (crossed.length > 0) {
-    return fail({ splits: crossed.map((panel) => ({ panel, line: moveLine(invert(state.placed[panel]!), fold.line) })) });
+    return fail({
+      splits: crossed.map((panel) => ({ panel, line: moveLine(invert(state.placed[panel]!), fold.line) })),
+    });
   }
   const up = fold.direction === 'valley';
   const stationary = state.order.filter((panel) => !moving.has(panel));
@@ -97,7 +106,12 @@ export function simpleFold(
 }
 
 /** A panel that stays and lies in the way of one that lifts: above it (valley) or below it (mountain). */
-function blockedBy(outlines: readonly Outline[], state: FlatState, moving: ReadonlySet<number>, up: boolean): { panel: number; by: number } | undefined {
+function blockedBy(
+  outlines: readonly Outline[],
+  state: FlatState,
+  moving: ReadonlySet<number>,
+  up: boolean,
+): { panel: number; by: number } | undefined {
   if (moving.size === state.order.length) return undefined;
   const upwards = up ? state.order : [...state.order].reverse();
   const extents = outlines.map(extentsOf);

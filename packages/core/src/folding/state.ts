@@ -23,7 +23,8 @@ export function heightsOf(sheet: FoldSheet, state: FlatState): readonly number[]
   const height = new Array<number>(state.order.length).fill(0);
   state.order.forEach((panel, i) => {
     for (const under of state.order.slice(0, i)) {
-      if (height[under]! >= height[panel]! && overlap(extents[under]!, extents[panel]!)) height[panel] = height[under]! + 1;
+      if (height[under]! >= height[panel]! && overlap(extents[under]!, extents[panel]!))
+        height[panel] = height[under]! + 1;
     }
   });
   heights.set(state, height);
@@ -49,4 +50,3 @@ export function moveState(state: FlatState, f: Isometry): FlatState {
     order: sideOf(f) === 1 ? state.order : [...state.order].reverse(),
   };
 }
-

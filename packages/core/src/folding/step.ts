@@ -111,7 +111,6 @@ export interface AssembleStep extends Named {
   readonly kind: 'join' | 'nest' | 'sew';
 }
 
-export type Step =
-  | FoldStep | UnfoldStep | TurnOverStep | RotateStep | CutStep | GlueStep | CollapseStep | AssembleStep;
+export type Step = FoldStep | UnfoldStep | TurnOverStep | RotateStep | CutStep | GlueStep | CollapseStep | AssembleStep;
 
 export type StepKind = Step['kind'];

@@ -34,15 +34,22 @@ const cuts = ({ rows, columns }: P): readonly GridSegment[] =>
   Array.from({ length: rows - 1 }, (_, i) =>
     i % 2 === 0
       ? { axis: 'horizontal', line: i + 1, from: 0, to: columns - 1 }
-      : { axis: 'horizontal', line: i + 1, from: 1, to: columns });
+      : { axis: 'horizontal', line: i + 1, from: 1, to: columns },
+  );
 
 /** Column creases keep one direction down all rows as long as the sheet is whole. */
 const columnBends = (p: P): readonly Bend[] =>
-  Array.from({ length: p.columns - 1 }, (_, i) => ({ crease: { axis: 'vertical', line: i + 1 }, to: directionOf(p, i + 1) }));
+  Array.from({ length: p.columns - 1 }, (_, i) => ({
+    crease: { axis: 'vertical', line: i + 1 },
+    to: directionOf(p, i + 1),
+  }));
 
 /** The rows are only creased here, to and fro: which way each turn closes is settled when the strip is folded. */
 const rowBends = (p: P): readonly Bend[] =>
-  Array.from({ length: p.rows - 1 }, (_, i) => ({ crease: { axis: 'horizontal', line: i + 1 }, to: i % 2 === 0 ? 'valley' : 'mountain' }));
+  Array.from({ length: p.rows - 1 }, (_, i) => ({
+    crease: { axis: 'horizontal', line: i + 1 },
+    to: i % 2 === 0 ? 'valley' : 'mountain',
+  }));
 
 const bendsOfRow = (p: P, row: number): readonly Bend[] =>
   Array.from({ length: p.columns - 1 }, (_, i) => ({
@@ -57,9 +64,12 @@ export const meanderBook: Form<P> = {
   lies: 'either',
   grid: ({ rows, columns }) => ({ rows, columns }),
   printed: () => ['A'],
-  needs: ({ backsMeet, facesMeet }) => (backsMeet !== 'none' || facesMeet === 'glued-shut' ? ['blade', 'glue'] : ['blade']),
+  needs: ({ backsMeet, facesMeet }) =>
+    backsMeet !== 'none' || facesMeet === 'glued-shut' ? ['blade', 'glue'] : ['blade'],
   hold: ({ cover }) => ({
-    cover: { panel: 'r1c1', side: cover === 'first' ? 'A' : 'B' }, up: 'north', reading: 'left-to-right',
+    cover: { panel: 'r1c1', side: cover === 'first' ? 'A' : 'B' },
+    up: 'north',
+    reading: 'left-to-right',
   }),
   programme(p) {
     const panels = strip(p);
@@ -72,15 +82,26 @@ export const meanderBook: Form<P> = {
       { kind: 'cut', name: 'cut-serpentine', segments: cuts(p) },
       ...rowsUp.flatMap((row): Step[] => [
         { kind: 'collapse', name: 'to-and-fro-row', bends: bendsOfRow(p, row) },
-        ...(row === 0 ? [] : [{
-          kind: 'collapse' as const, name: 'fold-turn',
-          bends: [{ crease: { axis: 'horizontal' as const, line: row }, to: directionOf(p, row * p.columns) }],
-        }]),
+        ...(row === 0
+          ? []
+          : [
+              {
+                kind: 'collapse' as const,
+                name: 'fold-turn',
+                bends: [{ crease: { axis: 'horizontal' as const, line: row }, to: directionOf(p, row * p.columns) }],
+              },
+            ]),
       ]),
-      ...rowsUp.slice(0, -1).reverse().map((row): Step => ({
-        kind: 'glue', name: 'treat-turn', between: [panels[row * p.columns - 1]!, panels[row * p.columns]!],
-        whenBacksMeet: p.backsMeet, whenFacesMeet: p.facesMeet === 'glued-shut' ? 'glued-shut' : 'none',
-      })),
+      ...rowsUp
+        .slice(0, -1)
+        .reverse()
+        .map((row): Step => ({
+          kind: 'glue',
+          name: 'treat-turn',
+          between: [panels[row * p.columns - 1]!, panels[row * p.columns]!],
+          whenBacksMeet: p.backsMeet,
+          whenFacesMeet: p.facesMeet === 'glued-shut' ? 'glued-shut' : 'none',
+        })),
     ];
   },
 };

@@ -20,7 +20,9 @@ interface PropertySchema {
 
 /** The fields of a form, read off its parameters' schema: whole numbers within bounds, and choices. */
 export function parameterFields(form: Form): readonly ParameterField[] {
-  const schema = z.toJSONSchema(form.parameters, { io: 'input' }) as { readonly properties?: Readonly<Record<string, PropertySchema>> };
+  const schema = z.toJSONSchema(form.parameters, { io: 'input' }) as {
+    readonly properties?: Readonly<Record<string, PropertySchema>>;
+  };
   return Object.entries(schema.properties ?? {}).map(([name, property]): ParameterField => {
     const when = property.when ? { when: property.when } : {};
     return property.enum

@@ -26,7 +26,9 @@ export interface FoldedBook {
 export type PlanProblem =
   | { readonly code: 'no-such-form'; readonly id: string }
   | { readonly code: 'parameter-out-of-range'; readonly name: string; readonly detail: string }
-  | SheetProblem | FoldProblem | ReadingProblem;
+  | SheetProblem
+  | FoldProblem
+  | ReadingProblem;
 
 /** Folds the chosen form from the sheet and reads it as a book. */
 export function planBook(choice: FormChoice, sheet: Sheet): Result<FoldedBook, PlanProblem> {

@@ -19,19 +19,33 @@ const planned = (choice: FormChoice, sheet: Sheet = A4): FoldedBook => {
   return plan.value;
 };
 
-const slit: fc.Arbitrary<FormChoice> = fc.record({
-  cover: fc.constantFrom('outer', 'middle'), reading: fc.constantFrom('left-to-right', 'right-to-left'),
-}).map((parameters) => ({ id: 'slit-book', parameters }));
-const meander: fc.Arbitrary<FormChoice> = fc.record({
-  rows: fc.integer({ min: 2, max: 8 }), columns: fc.integer({ min: 2, max: 8 }), cover: fc.constantFrom('back-of-first', 'first'),
-  backsMeet: fc.constantFrom('double-leaf', 'pocket', 'none'), facesMeet: fc.constantFrom('fold-out', 'glued-shut'),
-}).map((parameters) => ({ id: 'meander-book', parameters }));
+const slit: fc.Arbitrary<FormChoice> = fc
+  .record({
+    cover: fc.constantFrom('outer', 'middle'),
+    reading: fc.constantFrom('left-to-right', 'right-to-left'),
+  })
+  .map((parameters) => ({ id: 'slit-book', parameters }));
+const meander: fc.Arbitrary<FormChoice> = fc
+  .record({
+    rows: fc.integer({ min: 2, max: 8 }),
+    columns: fc.integer({ min: 2, max: 8 }),
+    cover: fc.constantFrom('back-of-first', 'first'),
+    backsMeet: fc.constantFrom('double-leaf', 'pocket', 'none'),
+    facesMeet: fc.constantFrom('fold-out', 'glued-shut'),
+  })
+  .map((parameters) => ({ id: 'meander-book', parameters }));
 /** Every registered form needs choices here, or the first test below fails. */
 const CHOICES: Readonly<Record<string, fc.Arbitrary<FormChoice>>> = { 'slit-book': slit, 'meander-book': meander };
 
 const sheets: fc.Arbitrary<Sheet> = fc.record({
-  width: fc.oneof(fc.integer({ min: 60, max: 1300 }).map(mm), fc.integer({ min: 160, max: 2400 }).map((n) => inch(n / 64))),
-  height: fc.oneof(fc.integer({ min: 60, max: 1300 }).map(mm), fc.integer({ min: 160, max: 2400 }).map((n) => inch(n / 64))),
+  width: fc.oneof(
+    fc.integer({ min: 60, max: 1300 }).map(mm),
+    fc.integer({ min: 160, max: 2400 }).map((n) => inch(n / 64)),
+  ),
+  height: fc.oneof(
+    fc.integer({ min: 60, max: 1300 }).map(mm),
+    fc.integer({ min: 160, max: 2400 }).map((n) => inch(n / 64)),
+  ),
   fibre: fc.constant('any' as const),
 });
 
@@ -39,41 +53,51 @@ const sheets: fc.Arbitrary<Sheet> = fc.record({
  * Where each page stands on the unfolded sheet, worked out from the field guide's words before the engine ran:
  * page number → [row, column, u(pright) | i(nverted)]. `reasoned`: nobody has folded these sheets yet.
  */
-const TABLES: readonly { readonly choice: FormChoice; readonly evidence: 'reasoned' | 'folded'; readonly rows: readonly string[] }[] = [
+const TABLES: readonly {
+  readonly choice: FormChoice;
+  readonly evidence: 'reasoned' | 'folded';
+  readonly rows: readonly string[];
+}[] = [
   {
     // The panels form a ring of eight. The cover stands upright at the lower right, its spine (third crease) to its
     // left. Going round the ring from the cover away from that spine: over the closed head to the panel above it
     // (inverted: its head meets the cover's), then along the upper row to the left, round the left end's closed
     // head to the lower row, and back to the panel left of the cover, which is the back.
-    choice: { id: 'slit-book', parameters: {} }, evidence: 'reasoned',
+    choice: { id: 'slit-book', parameters: {} },
+    evidence: 'reasoned',
     rows: ['5i 4i 3i 2i', '6u 7u 8u 1u'],
   },
   {
     // The same ring with the cover beside the slit: its spine is the first crease, to its left; its leaf is closed at
     // the fore-edge, so page 2 stands to its right, then over the right end's head to the upper row.
-    choice: { id: 'slit-book', parameters: { cover: 'middle' } }, evidence: 'reasoned',
+    choice: { id: 'slit-book', parameters: { cover: 'middle' } },
+    evidence: 'reasoned',
     rows: ['7i 6i 5i 4i', '8u 1u 2u 3u'],
   },
   {
     // Read from right to left everything is mirrored: the cover stands at the lower left.
-    choice: { id: 'slit-book', parameters: { reading: 'right-to-left' } }, evidence: 'reasoned',
+    choice: { id: 'slit-book', parameters: { reading: 'right-to-left' } },
+    evidence: 'reasoned',
     rows: ['2i 3i 4i 5i', '1u 8u 7u 6u'],
   },
   {
     // Serpentine strip: row 1 upright from the left, row 2 from the right and head down, and so on. Even columns, the
     // back as the cover: every turn has its backs inside, so all 16 are read in the order of the strip.
-    choice: { id: 'meander-book', parameters: { rows: 4, columns: 4 } }, evidence: 'reasoned',
+    choice: { id: 'meander-book', parameters: { rows: 4, columns: 4 } },
+    evidence: 'reasoned',
     rows: ['1u 2u 3u 4u', '8i 7i 6i 5i', '9u 10u 11u 12u', '16i 15i 14i 13i'],
   },
   {
     // Printed cover, 3 columns: turn 1 (3·1 odd) has backs inside, turn 2 (3·2 even) has faces inside; glued shut it
     // hides panels 6 and 7 of the strip, so the reader's 6 is the strip's 8.
-    choice: { id: 'meander-book', parameters: { rows: 3, columns: 3, cover: 'first', facesMeet: 'glued-shut' } }, evidence: 'reasoned',
+    choice: { id: 'meander-book', parameters: { rows: 3, columns: 3, cover: 'first', facesMeet: 'glued-shut' } },
+    evidence: 'reasoned',
     rows: ['1u 2u 3u', '- 5i 4i', '- 6u 7u'],
   },
   {
     // 2 × 2 with the printed cover: one turn (2·1 even), faces inside: a fold-out, nothing hidden.
-    choice: { id: 'meander-book', parameters: { rows: 2, columns: 2, cover: 'first' } }, evidence: 'reasoned',
+    choice: { id: 'meander-book', parameters: { rows: 2, columns: 2, cover: 'first' } },
+    evidence: 'reasoned',
     rows: ['1u 2u', '4i 3i'],
   },
 ];
@@ -82,7 +106,10 @@ describe('every form of the registry', () => {
   it('has choices to try and a table of where its pages stand', () => {
     for (const { id } of FORMS) {
       expect(CHOICES[id], id).toBeDefined();
-      expect(TABLES.some(({ choice }) => choice.id === id), id).toBe(true);
+      expect(
+        TABLES.some(({ choice }) => choice.id === id),
+        id,
+      ).toBe(true);
     }
   });
 
@@ -98,93 +125,140 @@ describe('every form of the registry', () => {
 
   for (const [id, choices] of Object.entries(CHOICES)) {
     it(`${id}: every printed face is read exactly once or hidden by choice, right way up, fronts back backs, nothing severed`, () => {
-      fc.assert(fc.property(choices, sheets, (choice, sheet) => {
-        const plan = planned(choice, sheet);
-        const { run, reading, form, parameters } = plan;
-        const faces = [...reading.pages.map(({ face }) => face), ...reading.hidden.map(({ face }) => face)].map(({ panel, side }) => `${panel}${side}`);
-        const printed = run.sheet.panels.flatMap((_, i) => form.printed(parameters).map((side) => `${i}${side}`));
-        expect([...faces].sort()).toEqual([...printed].sort());
-        // Seen in views exactly once each.
-        const seen = reading.views.flatMap(({ left, right }) => [left, right]).filter((page) => page !== null);
-        expect(seen).toEqual(reading.pages.map((_, i) => i));
-        // Head to the north in the closed book: the page's turn on the sheet, moved with its panel, points up.
-        reading.pages.forEach(({ face, quarterTurns }) => {
-          const f = reading.held.placed[face.panel]!;
-          const up = [[0, -1], [1, 0], [0, 1], [-1, 0]][quarterTurns]!;
-          expect([f.a * up[0]! + f.b * up[1]! + 0, f.c * up[0]! + f.d * up[1]! + 0]).toEqual([0, -1]);
-        });
-        // Layers alternate in pairs of touching faces: a gap joins two faces of neighbouring layers.
-        reading.gaps.forEach(({ faces: [one, other] }, i) => expect([one.panel, other.panel]).toEqual([reading.layers[i], reading.layers[i + 1]]));
-        expect(connectedParts(run.sheet.panels.length, lastMoment(run).hinges)).toHaveLength(1);
-      }), { numRuns: 40 });
+      fc.assert(
+        fc.property(choices, sheets, (choice, sheet) => {
+          const plan = planned(choice, sheet);
+          const { run, reading, form, parameters } = plan;
+          const faces = [...reading.pages.map(({ face }) => face), ...reading.hidden.map(({ face }) => face)].map(
+            ({ panel, side }) => `${panel}${side}`,
+          );
+          const printed = run.sheet.panels.flatMap((_, i) => form.printed(parameters).map((side) => `${i}${side}`));
+          expect([...faces].sort()).toEqual([...printed].sort());
+          // Seen in views exactly once each.
+          const seen = reading.views.flatMap(({ left, right }) => [left, right]).filter((page) => page !== null);
+          expect(seen).toEqual(reading.pages.map((_, i) => i));
+          // Head to the north in the closed book: the page's turn on the sheet, moved with its panel, points up.
+          reading.pages.forEach(({ face, quarterTurns }) => {
+            const f = reading.held.placed[face.panel]!;
+            const up = [
+              [0, -1],
+              [1, 0],
+              [0, 1],
+              [-1, 0],
+            ][quarterTurns]!;
+            expect([f.a * up[0]! + f.b * up[1]! + 0, f.c * up[0]! + f.d * up[1]! + 0]).toEqual([0, -1]);
+          });
+          // Layers alternate in pairs of touching faces: a gap joins two faces of neighbouring layers.
+          reading.gaps.forEach(({ faces: [one, other] }, i) =>
+            expect([one.panel, other.panel]).toEqual([reading.layers[i], reading.layers[i + 1]]),
+          );
+          expect(connectedParts(run.sheet.panels.length, lastMoment(run).hinges)).toHaveLength(1);
+        }),
+        { numRuns: 40 },
+      );
     });
 
     it(`${id}: folded size is the sheet divided by its columns and rows, to the nanometre`, () => {
-      fc.assert(fc.property(choices, sheets, (choice, sheet) => {
-        const plan = planned(choice, sheet);
-        const { columns, rows } = plan.form.grid(plan.parameters) as { columns: number; rows: number };
-        expect(plan.reading.width).toBe(Math.round(sheet.width / columns));
-        expect(plan.reading.height).toBe(Math.round(sheet.height / rows));
-        // Panels cover the sheet: rounded positions, so neighbours share their edge and nothing is lost.
-        const area = pagePlaces(plan).reduce((sum, { rect }) => sum + BigInt(rect.width) * BigInt(rect.height), 0n);
-        expect(plan.reading.hidden.length > 0 || area === BigInt(sheet.width) * BigInt(sheet.height)).toBe(true);
-      }), { numRuns: 25 });
+      fc.assert(
+        fc.property(choices, sheets, (choice, sheet) => {
+          const plan = planned(choice, sheet);
+          const { columns, rows } = plan.form.grid(plan.parameters) as { columns: number; rows: number };
+          expect(plan.reading.width).toBe(Math.round(sheet.width / columns));
+          expect(plan.reading.height).toBe(Math.round(sheet.height / rows));
+          // Panels cover the sheet: rounded positions, so neighbours share their edge and nothing is lost.
+          const area = pagePlaces(plan).reduce((sum, { rect }) => sum + BigInt(rect.width) * BigInt(rect.height), 0n);
+          expect(plan.reading.hidden.length > 0 || area === BigInt(sheet.width) * BigInt(sheet.height)).toBe(true);
+        }),
+        { numRuns: 25 },
+      );
     });
 
     it(`${id}: panels stay rigid and joined through the whole rehearsal`, () => {
-      fc.assert(fc.property(choices, fc.double({ min: 0, max: 1, noNaN: true }), (choice, t) => {
-        const plan = planned(choice);
-        for (let step = 0; step < plan.run.programme.length; step++) expect(poseAt(plan.run, step, t).gap).toBeLessThan(JOINED_WITHIN);
-        for (const matrix of poseOnTape(plan, t * tapeOf(plan).end).panels) {
-          // Rigid: the rows of the rotation are orthonormal and right-handed.
-          const [a, b, c, , d, e, f, , g, h, i] = matrix as number[];
-          expect(a! * a! + b! * b! + c! * c!).toBeCloseTo(1, 9);
-          expect(a! * d! + b! * e! + c! * f!).toBeCloseTo(0, 9);
-          expect(a! * (e! * i! - f! * h!) - b! * (d! * i! - f! * g!) + c! * (d! * h! - e! * g!)).toBeCloseTo(1, 9);
-        }
-      }), { numRuns: 15 });
+      fc.assert(
+        fc.property(choices, fc.double({ min: 0, max: 1, noNaN: true }), (choice, t) => {
+          const plan = planned(choice);
+          for (let step = 0; step < plan.run.programme.length; step++)
+            expect(poseAt(plan.run, step, t).gap).toBeLessThan(JOINED_WITHIN);
+          for (const matrix of poseOnTape(plan, t * tapeOf(plan).end).panels) {
+            // Rigid: the rows of the rotation are orthonormal and right-handed.
+            const [a, b, c, , d, e, f, , g, h, i] = matrix as number[];
+            expect(a! * a! + b! * b! + c! * c!).toBeCloseTo(1, 9);
+            expect(a! * d! + b! * e! + c! * f!).toBeCloseTo(0, 9);
+            expect(a! * (e! * i! - f! * h!) - b! * (d! * i! - f! * g!) + c! * (d! * h! - e! * g!)).toBeCloseTo(1, 9);
+          }
+        }),
+        { numRuns: 15 },
+      );
     });
 
     it(`${id}: each step of the rehearsal begins where the last one ended`, () => {
-      fc.assert(fc.property(choices, (choice) => {
-        const plan = planned(choice);
-        const { end } = tapeOf(plan);
-        for (let position = 1; position < end; position++) {
-          const before = poseOnTape(plan, position - 1e-9);
-          const after = poseOnTape(plan, position);
-          if (plan.reading.views.some(({ hinge }) => hinge !== 'spine') && position > plan.run.programme.length) break;
-          before.panels.forEach((matrix, i) => matrix.forEach((value, k) => expect(Math.abs(value - after.panels[i]![k]!), `${choice.id} at ${position}`).toBeLessThan(0.01)));
-        }
-      }), { numRuns: 12 });
+      fc.assert(
+        fc.property(choices, (choice) => {
+          const plan = planned(choice);
+          const { end } = tapeOf(plan);
+          for (let position = 1; position < end; position++) {
+            const before = poseOnTape(plan, position - 1e-9);
+            const after = poseOnTape(plan, position);
+            if (plan.reading.views.some(({ hinge }) => hinge !== 'spine') && position > plan.run.programme.length)
+              break;
+            before.panels.forEach((matrix, i) =>
+              matrix.forEach((value, k) =>
+                expect(Math.abs(value - after.panels[i]![k]!), `${choice.id} at ${position}`).toBeLessThan(0.01),
+              ),
+            );
+          }
+        }),
+        { numRuns: 12 },
+      );
     });
   }
 
   it('shows a slit book’s pages turning without tearing', () => {
     const plan = planned({ id: 'slit-book', parameters: {} });
     for (let view = 0; view < plan.reading.views.length - 1; view++) {
-      for (const t of [0, 0.3, 0.7, 1]) expect(bookPose(plan.run, plan.reading, view, t).gap).toBeLessThan(JOINED_WITHIN);
+      for (const t of [0, 0.3, 0.7, 1])
+        expect(bookPose(plan.run, plan.reading, view, t).gap).toBeLessThan(JOINED_WITHIN);
     }
   });
 });
 
 describe('meander counts', () => {
   it('are those of the field guide: R·C − 2 × glued face-to-face turns; leaves R·C − (R − 1) when every turn is doubled', () => {
-    fc.assert(fc.property(fc.integer({ min: 2, max: 8 }), fc.integer({ min: 2, max: 8 }), fc.constantFrom('back-of-first', 'first'), (rows, columns, cover) => {
-      const glued = planned({ id: 'meander-book', parameters: { rows, columns, cover, facesMeet: 'glued-shut' } });
-      const turns = Array.from({ length: rows - 1 }, (_, i) => (i + 1) * columns);
-      const faceToFace = turns.filter((panels) => (cover === 'first') === (panels % 2 === 0)).length;
-      expect(glued.reading.pages).toHaveLength(rows * columns - 2 * faceToFace);
-      expect(glued.reading.leaves).toBe(rows * columns - (rows - 1));
-      const open = planned({ id: 'meander-book', parameters: { rows, columns, cover } });
-      expect(open.reading.pages).toHaveLength(rows * columns);
-      expect(open.reading.views.filter(({ hinge }) => hinge !== 'spine')).toHaveLength(faceToFace);
-    }), { numRuns: 40 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 2, max: 8 }),
+        fc.integer({ min: 2, max: 8 }),
+        fc.constantFrom('back-of-first', 'first'),
+        (rows, columns, cover) => {
+          const glued = planned({ id: 'meander-book', parameters: { rows, columns, cover, facesMeet: 'glued-shut' } });
+          const turns = Array.from({ length: rows - 1 }, (_, i) => (i + 1) * columns);
+          const faceToFace = turns.filter((panels) => (cover === 'first') === (panels % 2 === 0)).length;
+          expect(glued.reading.pages).toHaveLength(rows * columns - 2 * faceToFace);
+          expect(glued.reading.leaves).toBe(rows * columns - (rows - 1));
+          const open = planned({ id: 'meander-book', parameters: { rows, columns, cover } });
+          expect(open.reading.pages).toHaveLength(rows * columns);
+          expect(open.reading.views.filter(({ hinge }) => hinge !== 'spine')).toHaveLength(faceToFace);
+        },
+      ),
+      { numRuns: 40 },
+    );
   });
 
-  it.each([[1, 4], [9, 4], [4, 1], [4, 9], [2.5, 4]])('refuses %d × %d with the parameter’s name', (rows, columns) => {
-    expect(planBook({ id: 'meander-book', parameters: { rows, columns } }, A4)).toMatchObject({ ok: false, problem: { code: 'parameter-out-of-range' } });
+  it.each([
+    [1, 4],
+    [9, 4],
+    [4, 1],
+    [4, 9],
+    [2.5, 4],
+  ])('refuses %d × %d with the parameter’s name', (rows, columns) => {
+    expect(planBook({ id: 'meander-book', parameters: { rows, columns } }, A4)).toMatchObject({
+      ok: false,
+      problem: { code: 'parameter-out-of-range' },
+    });
   });
   it.each([0, -5, 20_000])('refuses a sheet %d mm wide', (width) => {
-    expect(planBook({ id: 'slit-book', parameters: {} }, { ...A4, width: mm(width) as Nm })).toMatchObject({ ok: false });
+    expect(planBook({ id: 'slit-book', parameters: {} }, { ...A4, width: mm(width) as Nm })).toMatchObject({
+      ok: false,
+    });
   });
 });

@@ -23,31 +23,65 @@ export const slitBook: Form<z.output<typeof slitBookParameters>> = {
   printed: () => ['A'],
   needs: () => ['blade'],
   hold: ({ cover, reading }) => ({
-    cover: { panel: `r2c${COVER_COLUMN[reading][cover]}`, side: 'A' }, up: 'north', reading,
+    cover: { panel: `r2c${COVER_COLUMN[reading][cover]}`, side: 'A' },
+    up: 'north',
+    reading,
   }),
   programme({ cover, reading }) {
     const column = COVER_COLUMN[reading][cover];
     const coverSpine = reading === 'left-to-right' ? column - 1 : column;
-    const row = (line: number, fromRow: number): Bend['crease'] => ({ axis: 'vertical', line, from: fromRow, to: fromRow + 1 });
+    const row = (line: number, fromRow: number): Bend['crease'] => ({
+      axis: 'vertical',
+      line,
+      from: fromRow,
+      to: fromRow + 1,
+    });
     const spines = [1, 3].flatMap((line) => [row(line, 0), row(line, 1)]);
     const isCover = (crease: Bend['crease']) => 'line' in crease && crease.line === coverSpine && crease.from === 1;
     return [
       { kind: 'fold', name: 'halve', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley', moving: 'after' },
-      { kind: 'fold', name: 'halve-again', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley', moving: 'before' },
+      {
+        kind: 'fold',
+        name: 'halve-again',
+        axis: 'vertical',
+        at: { share: [1, 2] },
+        direction: 'valley',
+        moving: 'before',
+      },
       { kind: 'unfold', name: 'open', which: 'all' },
-      { kind: 'fold', name: 'halve-lengthwise', axis: 'horizontal', at: { share: [1, 2] }, direction: 'mountain', moving: 'before' },
+      {
+        kind: 'fold',
+        name: 'halve-lengthwise',
+        axis: 'horizontal',
+        at: { share: [1, 2] },
+        direction: 'mountain',
+        moving: 'before',
+      },
       { kind: 'unfold', name: 'open', which: 'all' },
       { kind: 'slit', name: 'slit-middle', segments: [{ axis: 'horizontal', line: 1, from: 1, to: 3 }] },
-      { kind: 'fold', name: 'halve-lengthwise', axis: 'horizontal', at: { share: [1, 2] }, direction: 'mountain', moving: 'before' },
       {
-        kind: 'collapse', name: 'push-to-plus', anchor: 'r2c1', stands: true,
+        kind: 'fold',
+        name: 'halve-lengthwise',
+        axis: 'horizontal',
+        at: { share: [1, 2] },
+        direction: 'mountain',
+        moving: 'before',
+      },
+      {
+        kind: 'collapse',
+        name: 'push-to-plus',
+        anchor: 'r2c1',
+        stands: true,
         bends: [
           ...spines.map((crease): Bend => ({ crease, to: 'valley', degrees: 90 })),
           { crease: { axis: 'vertical', line: 2 }, to: 'mountain' },
         ],
       },
       {
-        kind: 'wrap', name: 'wrap-arms', anchor: 'r2c1', stands: true,
+        kind: 'wrap',
+        name: 'wrap-arms',
+        anchor: 'r2c1',
+        stands: true,
         bends: spines.map((crease): Bend => ({ crease, to: isCover(crease) ? 'mountain' : 'valley' })),
       },
     ];

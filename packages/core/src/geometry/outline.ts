@@ -12,12 +12,21 @@ export function extentsOf(outline: Outline): Extents {
   let [x0, x1, y0, y1] = [first.x, first.x, first.y, first.y];
   let [s0, s1, d0, d1] = [first.x + first.y, first.x + first.y, first.x - first.y, first.x - first.y];
   for (const { x, y } of outline) {
-    if (x < x0) x0 = x; else if (x > x1) x1 = x;
-    if (y < y0) y0 = y; else if (y > y1) y1 = y;
-    if (x + y < s0) s0 = x + y; else if (x + y > s1) s1 = x + y;
-    if (x - y < d0) d0 = x - y; else if (x - y > d1) d1 = x - y;
+    if (x < x0) x0 = x;
+    else if (x > x1) x1 = x;
+    if (y < y0) y0 = y;
+    else if (y > y1) y1 = y;
+    if (x + y < s0) s0 = x + y;
+    else if (x + y > s1) s1 = x + y;
+    if (x - y < d0) d0 = x - y;
+    else if (x - y > d1) d1 = x - y;
   }
-  return [{ min: x0, max: x1 }, { min: y0, max: y1 }, { min: s0, max: s1 }, { min: d0, max: d1 }];
+  return [
+    { min: x0, max: x1 },
+    { min: y0, max: y1 },
+    { min: s0, max: s1 },
+    { min: d0, max: d1 },
+  ];
 }
 
 /**
@@ -101,10 +110,12 @@ function findEdges(outline: Outline): readonly Edge[] {
     const inner = outline.find((vertex) => sideOfLine(line, vertex) !== 0);
     if (!inner) return [];
     const ends = [along(axis, p), along(axis, q)];
-    return [{
-      line: { ...line, from: Math.min(...ends), to: Math.max(...ends) },
-      inward: sideOfLine(line, inner) > 0 ? (1 as const) : (-1 as const),
-    }];
+    return [
+      {
+        line: { ...line, from: Math.min(...ends), to: Math.max(...ends) },
+        inward: sideOfLine(line, inner) > 0 ? (1 as const) : (-1 as const),
+      },
+    ];
   });
 }
 

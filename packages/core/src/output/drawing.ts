@@ -11,16 +11,35 @@ export interface Spot2 {
 /** One thing drawn. Lengths in nanometres, y downwards. */
 export type DrawItem =
   | { readonly kind: 'line'; readonly layer: Layer; readonly points: readonly Spot2[]; readonly closed?: boolean }
-  | { readonly kind: 'dot'; readonly layer: Layer; readonly at: Spot2; readonly radius: number; readonly filled: boolean }
+  | {
+      readonly kind: 'dot';
+      readonly layer: Layer;
+      readonly at: Spot2;
+      readonly radius: number;
+      readonly filled: boolean;
+    }
   | { readonly kind: 'area'; readonly tone: Tone; readonly points: readonly Spot2[]; readonly outlined?: boolean }
   /** `size` is the height of the capitals' body (font size); the text is centred on `at` and turned clockwise about it */
-  | { readonly kind: 'text'; readonly text: string; readonly at: Spot2; readonly size: number; readonly quarterTurns: number; readonly strong?: boolean; readonly from?: 'start' | 'middle' | 'end' }
+  | {
+      readonly kind: 'text';
+      readonly text: string;
+      readonly at: Spot2;
+      readonly size: number;
+      readonly quarterTurns: number;
+      readonly strong?: boolean;
+      readonly from?: 'start' | 'middle' | 'end';
+    }
   | { readonly kind: 'picture'; readonly content: PageContent; readonly matrix: Affine; readonly clip: Rect };
 
 /** Areas: bare paper, its hidden side, a shaded panel, ink. */
 export type Tone = 'paper' | 'back' | 'shade' | 'ink';
 
-export const TONES: Readonly<Record<Tone, string>> = { paper: '#fdfcf7', back: '#dcd9cf', shade: '#eceae2', ink: '#16261f' };
+export const TONES: Readonly<Record<Tone, string>> = {
+  paper: '#fdfcf7',
+  back: '#dcd9cf',
+  shade: '#eceae2',
+  ink: '#16261f',
+};
 
 /** A drawing of a given size: the one value that screen, PDF, SVG and DXF all render, so that they cannot disagree. */
 export interface Drawing {

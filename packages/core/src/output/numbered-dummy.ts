@@ -10,31 +10,52 @@ import { sheetLines } from './sheet-lines.ts';
  * The dummy's first page: large numbers the way the pages stand, an arrow to each head, every line coded by
  * shape, and a bar of known length to check the printer. `labels` are the words of the page numbers.
  */
-export function numberedDummy(plan: FoldedBook, labels: readonly string[], barCaption: string, unit: LengthUnit): Drawing {
+export function numberedDummy(
+  plan: FoldedBook,
+  labels: readonly string[],
+  barCaption: string,
+  unit: LengthUnit,
+): Drawing {
   const places = pagePlaces(plan);
   const lines = sheetLines(plan);
   const numbers = places.flatMap(({ rect, quarterTurns, page }): DrawItem[] => {
     const centre = { x: rect.left + rect.width / 2, y: rect.top + rect.height / 2 };
     const short = Math.min(rect.width, rect.height);
     const text = labels[page]!;
-    const size = Math.min(short * 0.45, (1.5 * (quarterTurns % 2 ? rect.height : rect.width)) / Math.max(text.length, 1));
+    const size = Math.min(
+      short * 0.45,
+      (1.5 * (quarterTurns % 2 ? rect.height : rect.width)) / Math.max(text.length, 1),
+    );
     return [
       { kind: 'text', text, at: centre, size, quarterTurns, strong: true },
       ...headArrow(centre, short, quarterTurns),
     ];
   });
   const frame: DrawItem = {
-    kind: 'line', layer: 'mark', closed: true,
-    points: [{ x: 0, y: 0 }, { x: lines.width, y: 0 }, { x: lines.width, y: lines.height }, { x: 0, y: lines.height }],
+    kind: 'line',
+    layer: 'mark',
+    closed: true,
+    points: [
+      { x: 0, y: 0 },
+      { x: lines.width, y: 0 },
+      { x: lines.width, y: lines.height },
+      { x: 0, y: lines.height },
+    ],
   };
   return { ...lines, items: [frame, ...lines.items, ...numbers, ...checkBar(plan, barCaption, unit)] };
 }
 
 /** A short arrow above the number, pointing to the page's head. */
 function headArrow(centre: Spot2, short: number, quarterTurns: number): readonly DrawItem[] {
-  const [ux, uy] = [[0, -1], [1, 0], [0, 1], [-1, 0]][quarterTurns]! as [number, number];
+  const [ux, uy] = [
+    [0, -1],
+    [1, 0],
+    [0, 1],
+    [-1, 0],
+  ][quarterTurns]! as [number, number];
   const place = (forward: number, aside: number): Spot2 => ({
-    x: centre.x + ux * forward * short - uy * aside * short, y: centre.y + uy * forward * short + ux * aside * short,
+    x: centre.x + ux * forward * short - uy * aside * short,
+    y: centre.y + uy * forward * short + ux * aside * short,
   });
   return [
     { kind: 'line', layer: 'mark', points: [place(0.3, 0), place(0.44, 0)] },
@@ -56,10 +77,24 @@ function checkBar(plan: FoldedBook, caption: string, unit: LengthUnit): readonly
   const x = Math.max(mm(12), Math.max(...places.map(({ rect }) => right(rect))) - length - mm(12));
   const divisions = unit === 'mm' ? 10 : 8;
   return [
-    { kind: 'line', layer: 'mark', points: [{ x, y }, { x: x + length, y }] },
+    {
+      kind: 'line',
+      layer: 'mark',
+      points: [
+        { x, y },
+        { x: x + length, y },
+      ],
+    },
     ...Array.from({ length: divisions + 1 }, (_, i): DrawItem => {
       const at = x + (length * i) / divisions;
-      return { kind: 'line', layer: 'mark', points: [{ x: at, y: y - mm(i % (divisions / 2) === 0 ? 2.5 : 1.3) }, { x: at, y }] };
+      return {
+        kind: 'line',
+        layer: 'mark',
+        points: [
+          { x: at, y: y - mm(i % (divisions / 2) === 0 ? 2.5 : 1.3) },
+          { x: at, y },
+        ],
+      };
     }),
     { kind: 'text', text: caption, at: { x: x + length / 2, y: y + mm(3) }, size: mm(3), quarterTurns: 0 },
   ];

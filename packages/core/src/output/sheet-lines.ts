@@ -19,7 +19,10 @@ const SEEN_FROM_B: Readonly<Partial<Record<PatternLine['kind'], Layer>>> = { val
 /** Lines of the unfolded sheet as one of its faces shows them (face B: turned over left to right): folds, cuts and slits with their stops, at real size. */
 export function sheetLines(plan: FoldedBook, side: SheetSide = 'A'): Drawing {
   const { sheet, run, pattern } = plan;
-  const spot = (p: Spot2): Spot2 => ({ x: side === 'A' ? toNm(run.sheet, p.x) : sheet.width - toNm(run.sheet, p.x), y: toNm(run.sheet, p.y) });
+  const spot = (p: Spot2): Spot2 => ({
+    x: side === 'A' ? toNm(run.sheet, p.x) : sheet.width - toNm(run.sheet, p.x),
+    y: toNm(run.sheet, p.y),
+  });
   const items = pattern.flatMap(({ kind, segment }): DrawItem[] => {
     const [from, to] = endsOf(segment);
     const layer = side === 'A' ? kind : (SEEN_FROM_B[kind] ?? kind);
@@ -33,7 +36,9 @@ export function sheetLines(plan: FoldedBook, side: SheetSide = 'A'): Drawing {
 /** Round stops where a cut ends inside the sheet: the blade goes no further. */
 function stops({ run }: FoldedBook, segment: Segment, spot: (p: Spot2) => Spot2): readonly DrawItem[] {
   const inside = (p: Spot2) => p.x > 0 && p.y > 0 && p.x < run.sheet.width && p.y < run.sheet.height;
-  return endsOf(segment).filter(inside).map((end) => ({ kind: 'dot', layer: 'slit', at: spot(end), radius: STOP, filled: false }));
+  return endsOf(segment)
+    .filter(inside)
+    .map((end) => ({ kind: 'dot', layer: 'slit', at: spot(end), radius: STOP, filled: false }));
 }
 
 /** Short strokes across a slit, so that it is told from every fold without colour. */
@@ -44,9 +49,13 @@ function hatching(from: Spot2, to: Spot2): readonly DrawItem[] {
   return Array.from({ length: count }, (_, i): DrawItem => {
     const s = ((i + 1) * length) / (count + 1);
     const [x, y] = [from.x + ux * s, from.y + uy * s];
-    return { kind: 'line', layer: 'mark', points: [
-      { x: x + (ux - uy) * HATCH * 0.7, y: y + (uy + ux) * HATCH * 0.7 },
-      { x: x - (ux - uy) * HATCH * 0.7, y: y - (uy + ux) * HATCH * 0.7 },
-    ] };
+    return {
+      kind: 'line',
+      layer: 'mark',
+      points: [
+        { x: x + (ux - uy) * HATCH * 0.7, y: y + (uy + ux) * HATCH * 0.7 },
+        { x: x - (ux - uy) * HATCH * 0.7, y: y - (uy + ux) * HATCH * 0.7 },
+      ],
+    };
   });
 }

@@ -22,32 +22,55 @@ export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: num
   // Eye from above, or tilted so that upright paper shows: x as it is, y shortened, z lifting on the page.
   const tilt = standing ? 0.5 : 1;
   const rise = standing ? 0.85 : 0.35;
-  const project = (s: { x: number; y: number; z: number }): Spot2 => ({ x: s.x + (standing ? s.y * 0.35 : s.z * 0.2), y: s.y * tilt - s.z * rise });
+  const project = (s: { x: number; y: number; z: number }): Spot2 => ({
+    x: s.x + (standing ? s.y * 0.35 : s.z * 0.2),
+    y: s.y * tilt - s.z * rise,
+  });
   const depth = (spots: readonly { x: number; y: number; z: number }[]) =>
     spots.reduce((sum, s) => sum + s.z * (standing ? 0.3 : 1) + (standing ? s.y : 0), 0) / spots.length;
   const projected = panels
-    .map(({ i, faceUp, spots }) => ({ i, faceUp, depth: depth(spots) + pose.ranks[i]! * 1e-3, points: spots.map(project) }))
+    .map(({ i, faceUp, spots }) => ({
+      i,
+      faceUp,
+      depth: depth(spots) + pose.ranks[i]! * 1e-3,
+      points: spots.map(project),
+    }))
     .sort((one, other) => one.depth - other.depth);
   const xs = projected.flatMap(({ points }) => points.map((p) => p.x));
   const ys = projected.flatMap(({ points }) => points.map((p) => p.y));
   const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const room = mm(1);
-  const scale = Math.min((width - 2 * room) / Math.max(right - left, 1e-6), (height - 2 * room) / Math.max(bottom - top, 1e-6));
+  const scale = Math.min(
+    (width - 2 * room) / Math.max(right - left, 1e-6),
+    (height - 2 * room) / Math.max(bottom - top, 1e-6),
+  );
   const place = (p: Spot2): Spot2 => ({
     x: width / 2 + (p.x - (left + right) / 2) * scale,
     y: height / 2 + (p.y - (top + bottom) / 2) * scale,
   });
   const items = projected.flatMap(({ i, faceUp, points }): DrawItem[] => [
     { kind: 'area', tone: faceUp ? 'paper' : 'back', points: points.map(place), outlined: true },
-    ...cutsOn(run, pose, i, slits).map((ends): DrawItem => ({ kind: 'line', layer: 'slit', points: ends.map((s) => place(project(s))) })),
+    ...cutsOn(run, pose, i, slits).map((ends): DrawItem => ({
+      kind: 'line',
+      layer: 'slit',
+      points: ends.map((s) => place(project(s))),
+    })),
   ]);
   return { width, height, items };
 }
 
 /** The cut edges of one panel in space, so that a drawing shows where the blade went. */
 const cutsOn = (run: FoldRun, pose: Pose, panel: number, slits: number): readonly (readonly Spot[])[] =>
-  cutEdges(run, panel).filter(({ slit }) => slit < slits).map(({ ends }) => ends.map((end) => moveSpot(pose.panels[panel]!, { ...end, z: 0 })));
+  cutEdges(run, panel)
+    .filter(({ slit }) => slit < slits)
+    .map(({ ends }) => ends.map((end) => moveSpot(pose.panels[panel]!, { ...end, z: 0 })));
 
 /** The paper as it looks after a step, a standing pose included; `step` −1 is the sheet before the first. */
 export const stepDrawing = (run: FoldRun, step: number, width: number, height: number): Drawing =>
-  poseDrawing(run, step < 0 ? poseAt(run, 0, 0) : poseAt(run, step, 1), width, height, run.slitSteps.filter((made) => made <= step).length);
+  poseDrawing(
+    run,
+    step < 0 ? poseAt(run, 0, 0) : poseAt(run, step, 1),
+    width,
+    height,
+    run.slitSteps.filter((made) => made <= step).length,
+  );

@@ -17,10 +17,16 @@ export function drawingToSvg(drawing: Drawing, title: string): string {
   const groups = layers.map((layer) => {
     const { width, dash, colour } = LINE_CODE[layer];
     const dashes = dash.length ? ` stroke-dasharray="${dash.join(' ')}"` : '';
-    const items = drawing.items.filter((item) => 'layer' in item && item.layer === layer).map(svgItem).join('');
+    const items = drawing.items
+      .filter((item) => 'layer' in item && item.layer === layer)
+      .map(svgItem)
+      .join('');
     return `<g id="${layer}" data-layer="${layer}" fill="none" stroke="${colour}" stroke-width="${width}"${dashes}>${items}</g>`;
   });
-  const rest = drawing.items.filter((item) => item.kind === 'text' || item.kind === 'area').map(svgItem).join('');
+  const rest = drawing.items
+    .filter((item) => item.kind === 'text' || item.kind === 'area')
+    .map(svgItem)
+    .join('');
   const [w, h] = [mmOf(drawing.width), mmOf(drawing.height)];
   return `<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="0 0 ${w} ${h}"><title>${escape(title)}</title>${rest}${groups.join('')}</svg>\n`;
 }
@@ -43,4 +49,3 @@ function svgItem(item: DrawItem): string {
       return '';
   }
 }
-

@@ -19,7 +19,8 @@ export function uprightFromExif(orientation: number | undefined): Affine {
 }
 
 /** Whether an EXIF orientation exchanges width and height. */
-export const exifLies = (orientation: number | undefined): boolean => (orientation ?? 1) >= 5 && (orientation ?? 1) <= 8;
+export const exifLies = (orientation: number | undefined): boolean =>
+  (orientation ?? 1) >= 5 && (orientation ?? 1) <= 8;
 
 /** A page's visible box as its PDF states it: points times its user unit, y upwards. */
 export interface PdfPageBox {
@@ -30,7 +31,7 @@ export interface PdfPageBox {
   readonly userUnit: number;
 }
 
-const turnsOf = ({ rotate }: PdfPageBox): number => (((Math.round(rotate / 90) % 4) + 4) % 4);
+const turnsOf = ({ rotate }: PdfPageBox): number => ((Math.round(rotate / 90) % 4) + 4) % 4;
 
 /** Size of the page as it is seen, in nanometres. */
 export function uprightPdfSize(box: PdfPageBox): { readonly width: number; readonly height: number } {
@@ -42,6 +43,8 @@ export function uprightPdfSize(box: PdfPageBox): { readonly width: number; reado
 export function uprightFromPdfPage(box: PdfPageBox): Affine {
   const seen = uprightPdfSize(box);
   const toCentre = translation(-box.width / 2, -box.height / 2);
-  return [quarterTurn(turnsOf(box)), scaling(fromPoints(box.userUnit), -fromPoints(box.userUnit)), toCentre]
-    .reduce(affineAfter, translation(seen.width / 2, seen.height / 2));
+  return [quarterTurn(turnsOf(box)), scaling(fromPoints(box.userUnit), -fromPoints(box.userUnit)), toCentre].reduce(
+    affineAfter,
+    translation(seen.width / 2, seen.height / 2),
+  );
 }

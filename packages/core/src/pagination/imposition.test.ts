@@ -15,46 +15,71 @@ const plan = (() => {
   if (!result.ok) throw new Error(result.problem.code);
   return result.value;
 })();
-const printing = (margin: 'shrink' | 'warn', edge = 5): Printing => ({ unprintable: { top: mm(edge), right: mm(edge), bottom: mm(edge), left: mm(edge) }, margin });
+const printing = (margin: 'shrink' | 'warn', edge = 5): Printing => ({
+  unprintable: { top: mm(edge), right: mm(edge), bottom: mm(edge), left: mm(edge) },
+  margin,
+});
 const content = (fit: Fit): PageContent => ({ asset: 'a'.repeat(64), page: 0, name: 'x', fit });
 const lookup = (asset: AssetPage) => () => ({ id: 'a'.repeat(64), kind: 'jpeg' as const, bytes: 1, pages: [asset] });
-const sizes = fc.record({ width: fc.integer({ min: 5, max: 900 }).map(mm), height: fc.integer({ min: 5, max: 900 }).map(mm) });
+const sizes = fc.record({
+  width: fc.integer({ min: 5, max: 900 }).map(mm),
+  height: fc.integer({ min: 5, max: 900 }).map(mm),
+});
 
 describe('laying contents on their pages', () => {
   it('keeps proportions, centres, turns with the page, and never leaves the clip', () => {
-    fc.assert(fc.property(sizes, fc.constantFrom<Fit>('fit', 'fill', 'actual'), fc.constantFrom('shrink' as const, 'warn' as const), (asset, fit, margin) => {
-      const placed = impose(plan, plan.reading.pages.map(() => content(fit)), lookup(asset), printing(margin));
-      expect(placed).toHaveLength(8);
-      for (const { matrix, clip, rect, inked, quarterTurns } of placed) {
-        const [cx, cy] = affineApply(matrix, asset.width / 2, asset.height / 2);
-        expect(cx).toBeCloseTo(rect.left + rect.width / 2, 0);
-        expect(cy).toBeCloseTo(rect.top + rect.height / 2, 0);
-        // Head: a step upwards in the content is a step towards the page's head on the sheet.
-        const [hx, hy] = affineApply(matrix, asset.width / 2, asset.height / 2 - 1000);
-        const [ux, uy] = [[0, -1], [1, 0], [0, 1], [-1, 0]][quarterTurns]!;
-        const scale = Math.hypot(hx - cx, hy - cy) / 1000;
-        expect((hx - cx) * ux! + (hy - cy) * uy!).toBeCloseTo(1000 * scale, 3);
-        // Mirrored nowhere: the determinant is positive.
-        expect(matrix[0] * matrix[3] - matrix[1] * matrix[2]).toBeGreaterThan(0);
-        if (fit === 'actual') expect(scale).toBeCloseTo(1, 9);
-        if (inked) {
-          expect(inked.left).toBeGreaterThanOrEqual(clip.left - 1);
-          expect(inked.left + inked.width).toBeLessThanOrEqual(clip.left + clip.width + 1);
-        }
-        if (fit === 'fill') expect(inked!.width).toBeCloseTo(clip.width, -1);
-      }
-    }));
+    fc.assert(
+      fc.property(
+        sizes,
+        fc.constantFrom<Fit>('fit', 'fill', 'actual'),
+        fc.constantFrom('shrink' as const, 'warn' as const),
+        (asset, fit, margin) => {
+          const placed = impose(
+            plan,
+            plan.reading.pages.map(() => content(fit)),
+            lookup(asset),
+            printing(margin),
+          );
+          expect(placed).toHaveLength(8);
+          for (const { matrix, clip, rect, inked, quarterTurns } of placed) {
+            const [cx, cy] = affineApply(matrix, asset.width / 2, asset.height / 2);
+            expect(cx).toBeCloseTo(rect.left + rect.width / 2, 0);
+            expect(cy).toBeCloseTo(rect.top + rect.height / 2, 0);
+            // Head: a step upwards in the content is a step towards the page's head on the sheet.
+            const [hx, hy] = affineApply(matrix, asset.width / 2, asset.height / 2 - 1000);
+            const [ux, uy] = [
+              [0, -1],
+              [1, 0],
+              [0, 1],
+              [-1, 0],
+            ][quarterTurns]!;
+            const scale = Math.hypot(hx - cx, hy - cy) / 1000;
+            expect((hx - cx) * ux! + (hy - cy) * uy!).toBeCloseTo(1000 * scale, 3);
+            // Mirrored nowhere: the determinant is positive.
+            expect(matrix[0] * matrix[3] - matrix[1] * matrix[2]).toBeGreaterThan(0);
+            if (fit === 'actual') expect(scale).toBeCloseTo(1, 9);
+            if (inked) {
+              expect(inked.left).toBeGreaterThanOrEqual(clip.left - 1);
+              expect(inked.left + inked.width).toBeLessThanOrEqual(clip.left + clip.width + 1);
+            }
+            if (fit === 'fill') expect(inked!.width).toBeCloseTo(clip.width, -1);
+          }
+        },
+      ),
+    );
   });
 
   it('shrinks all pages alike, just enough for the outermost to clear the margin', () => {
     expect(shrinkOf(pagePlaces(plan), printing('shrink', 60))).toBe(LEAST_SHRINK);
-    fc.assert(fc.property(fc.integer({ min: 0, max: 20 }), (edge) => {
-      const places = pagePlaces(plan);
-      const scale = shrinkOf(places, printing('shrink', edge));
-      const tightest = Math.min(...places.map(({ rect }) => Math.min(rect.width, rect.height)));
-      expect(scale).toBeCloseTo(1 - (2 * mm(edge)) / tightest, 9);
-      expect(shrinkOf(places, printing('warn', edge))).toBe(1);
-    }));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 20 }), (edge) => {
+        const places = pagePlaces(plan);
+        const scale = shrinkOf(places, printing('shrink', edge));
+        const tightest = Math.min(...places.map(({ rect }) => Math.min(rect.width, rect.height)));
+        expect(scale).toBeCloseTo(1 - (2 * mm(edge)) / tightest, 9);
+        expect(shrinkOf(places, printing('warn', edge))).toBe(1);
+      }),
+    );
   });
 });
 
@@ -65,8 +90,14 @@ describe('checks', () => {
     return made.value;
   })();
   const codes = (pages: readonly (PageContent | null)[], asset: AssetPage, margin: 'shrink' | 'warn' = 'warn') =>
-    checkBook(plan, { ...book, pages, printing: printing(margin) }, lookup(asset)).map(({ code, weight }) => `${code} ${weight}`);
-  const sharp = (ppi: number): AssetPage => ({ width: mm(74.25), height: mm(105), pixels: { width: Math.round((74.25 / 25.4) * ppi), height: Math.round((105 / 25.4) * ppi) } });
+    checkBook(plan, { ...book, pages, printing: printing(margin) }, lookup(asset)).map(
+      ({ code, weight }) => `${code} ${weight}`,
+    );
+  const sharp = (ppi: number): AssetPage => ({
+    width: mm(74.25),
+    height: mm(105),
+    pixels: { width: Math.round((74.25 / 25.4) * ppi), height: Math.round((105 / 25.4) * ppi) },
+  });
 
   it('find what is missing, soft, in the margin and across the grain, and fall silent one by one', () => {
     expect(codes(book.pages, sharp(300))).toEqual(['pages-missing settle', 'grain-across-spine settle']);
@@ -86,7 +117,16 @@ describe('checks', () => {
 describe('turns and crops of the originals', () => {
   it('EXIF: each orientation maps the stored raster onto the upright picture, corner on corner', () => {
     // What the standard says lies at row 0 and at column 0 of the stored picture.
-    const CORNER: Readonly<Record<number, readonly [number, number]>> = { 1: [0, 0], 2: [1, 0], 3: [1, 1], 4: [0, 1], 5: [0, 0], 6: [1, 0], 7: [1, 1], 8: [0, 1] };
+    const CORNER: Readonly<Record<number, readonly [number, number]>> = {
+      1: [0, 0],
+      2: [1, 0],
+      3: [1, 1],
+      4: [0, 1],
+      5: [0, 0],
+      6: [1, 0],
+      7: [1, 1],
+      8: [0, 1],
+    };
     for (let orientation = 1; orientation <= 8; orientation++) {
       const f = uprightFromExif(orientation);
       expect(affineApply(f, 0, 0)).toEqual(CORNER[orientation]);
@@ -96,17 +136,32 @@ describe('turns and crops of the originals', () => {
     }
   });
   it('PDF: crop, /Rotate and UserUnit', () => {
-    fc.assert(fc.property(fc.integer({ min: 10, max: 2000 }), fc.integer({ min: 10, max: 2000 }), fc.constantFrom(0, 90, 180, 270, -90, 450), fc.constantFrom(1, 2, 0.5), (width, height, rotate, userUnit) => {
-      const box = { width, height, rotate, userUnit };
-      const seen = uprightPdfSize(box);
-      const f = uprightFromPdfPage(box);
-      const corners = [[0, 0], [width, 0], [0, height], [width, height]].map(([x, y]) => affineApply(f, x!, y!));
-      expect(Math.min(...corners.map(([x]) => x))).toBeCloseTo(0, 3);
-      expect(Math.max(...corners.map(([x]) => x))).toBeCloseTo(seen.width, 3);
-      expect(Math.max(...corners.map(([, y]) => y))).toBeCloseTo(seen.height, 3);
-      // Rotated 90° clockwise, the page's own top left corner is seen at the top right.
-      if (rotate === 90) expect(corners[2]![0]).toBeCloseTo(seen.width, 3);
-      expect((seen.width * seen.height) / (width * height * userUnit * userUnit * (25_400_000 / 72) ** 2)).toBeCloseTo(1, 9);
-    }));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 10, max: 2000 }),
+        fc.integer({ min: 10, max: 2000 }),
+        fc.constantFrom(0, 90, 180, 270, -90, 450),
+        fc.constantFrom(1, 2, 0.5),
+        (width, height, rotate, userUnit) => {
+          const box = { width, height, rotate, userUnit };
+          const seen = uprightPdfSize(box);
+          const f = uprightFromPdfPage(box);
+          const corners = [
+            [0, 0],
+            [width, 0],
+            [0, height],
+            [width, height],
+          ].map(([x, y]) => affineApply(f, x!, y!));
+          expect(Math.min(...corners.map(([x]) => x))).toBeCloseTo(0, 3);
+          expect(Math.max(...corners.map(([x]) => x))).toBeCloseTo(seen.width, 3);
+          expect(Math.max(...corners.map(([, y]) => y))).toBeCloseTo(seen.height, 3);
+          // Rotated 90° clockwise, the page's own top left corner is seen at the top right.
+          if (rotate === 90) expect(corners[2]![0]).toBeCloseTo(seen.width, 3);
+          expect(
+            (seen.width * seen.height) / (width * height * userUnit * userUnit * (25_400_000 / 72) ** 2),
+          ).toBeCloseTo(1, 9);
+        },
+      ),
+    );
   });
 });

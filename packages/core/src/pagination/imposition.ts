@@ -41,7 +41,12 @@ export function pagePlaces(plan: FoldedBook): readonly PagePlace[] {
     const xs = panel.outline.map((p) => toNm(run.sheet, p.x));
     const ys = panel.outline.map((p) => toNm(run.sheet, p.y));
     const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
-    const rect = { left: face.side === 'A' ? left : sheet.width - right, top, width: right - left, height: bottom - top };
+    const rect = {
+      left: face.side === 'A' ? left : sheet.width - right,
+      top,
+      width: right - left,
+      height: bottom - top,
+    };
     return { page, side: face.side, panel: panel.label, rect, quarterTurns };
   });
 }
@@ -53,20 +58,33 @@ export const LEAST_SHRINK = 0.2;
 export function shrinkOf(places: readonly PagePlace[], printing: Printing): number {
   if (printing.margin === 'warn') return 1;
   const { top, right, bottom, left } = printing.unprintable;
-  const scale = places.reduce((least, { rect }) =>
-    Math.min(least, 1 - (2 * Math.max(left, right)) / rect.width, 1 - (2 * Math.max(top, bottom)) / rect.height), 1);
+  const scale = places.reduce(
+    (least, { rect }) =>
+      Math.min(least, 1 - (2 * Math.max(left, right)) / rect.width, 1 - (2 * Math.max(top, bottom)) / rect.height),
+    1,
+  );
   return Math.max(scale, LEAST_SHRINK);
 }
 
 /** The scale that a fit asks for: the box is the page as read, its head up. */
-export function fitScale(fit: Fit, content: { readonly width: number; readonly height: number }, boxWidth: number, boxHeight: number): number {
+export function fitScale(
+  fit: Fit,
+  content: { readonly width: number; readonly height: number },
+  boxWidth: number,
+  boxHeight: number,
+): number {
   if (fit === 'actual') return 1;
   const [x, y] = [boxWidth / content.width, boxHeight / content.height];
   return fit === 'fit' ? Math.min(x, y) : Math.max(x, y);
 }
 
 /** Lays every content on its page, turned as the page stands. Pages without content, or whose original is unknown, are left out. */
-export function impose(plan: FoldedBook, pages: readonly (PageContent | null)[], assets: AssetLookup, printing: Printing): readonly PlacedContent[] {
+export function impose(
+  plan: FoldedBook,
+  pages: readonly (PageContent | null)[],
+  assets: AssetLookup,
+  printing: Printing,
+): readonly PlacedContent[] {
   const places = pagePlaces(plan);
   const shrink = shrinkOf(places, printing);
   return places.flatMap((place): PlacedContent[] => {
@@ -82,8 +100,11 @@ function layOn(place: PagePlace, content: PageContent, asset: AssetPage, shrink:
   const [boxWidth, boxHeight] = lying ? [clip.height, clip.width] : [clip.width, clip.height];
   const scale = fitScale(content.fit, asset, boxWidth, boxHeight);
   const centre = translation(clip.left + clip.width / 2, clip.top + clip.height / 2);
-  const matrix = [quarterTurn(place.quarterTurns), scaling(scale), translation(-asset.width / 2, -asset.height / 2)]
-    .reduce(affineAfter, centre);
+  const matrix = [
+    quarterTurn(place.quarterTurns),
+    scaling(scale),
+    translation(-asset.width / 2, -asset.height / 2),
+  ].reduce(affineAfter, centre);
   const corners = [affineApply(matrix, 0, 0), affineApply(matrix, asset.width, asset.height)];
   const [left, right] = [Math.min(corners[0]![0], corners[1]![0]), Math.max(corners[0]![0], corners[1]![0])];
   const [top, bottom] = [Math.min(corners[0]![1], corners[1]![1]), Math.max(corners[0]![1], corners[1]![1])];

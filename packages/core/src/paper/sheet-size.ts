@@ -38,8 +38,18 @@ export const SMALLEST_SIDE = mm(20);
 export const LARGEST_SIDE = mm(5000);
 
 export type SheetProblem =
-  | { readonly code: 'sheet-side-too-small'; readonly side: 'width' | 'height'; readonly length: Nm; readonly least: Nm }
-  | { readonly code: 'sheet-side-too-large'; readonly side: 'width' | 'height'; readonly length: Nm; readonly most: Nm };
+  | {
+      readonly code: 'sheet-side-too-small';
+      readonly side: 'width' | 'height';
+      readonly length: Nm;
+      readonly least: Nm;
+    }
+  | {
+      readonly code: 'sheet-side-too-large';
+      readonly side: 'width' | 'height';
+      readonly length: Nm;
+      readonly most: Nm;
+    };
 
 /** The sheet, or which side is out of range. */
 export function checkSheet(sheet: Sheet): Result<Sheet, SheetProblem> {

@@ -8,12 +8,29 @@ export type MeasureProblem =
   | { readonly code: 'measure-zero-division'; readonly text: string };
 
 const GLYPH_FRACTIONS: Readonly<Record<string, string>> = {
-  '½': ' 1/2', '¼': ' 1/4', '¾': ' 3/4', '⅛': ' 1/8', '⅜': ' 3/8', '⅝': ' 5/8', '⅞': ' 7/8', '⅓': ' 1/3', '⅔': ' 2/3',
+  '½': ' 1/2',
+  '¼': ' 1/4',
+  '¾': ' 3/4',
+  '⅛': ' 1/8',
+  '⅜': ' 3/8',
+  '⅝': ' 5/8',
+  '⅞': ' 7/8',
+  '⅓': ' 1/3',
+  '⅔': ' 2/3',
 };
 
 const TO_NM: Readonly<Record<string, (value: number) => Nm>> = {
-  mm, cm: (value) => mm(value * 10), m: (value) => mm(value * 1000), in: inch,
-  inch: inch, inches: inch, '"': inch, '″': inch, '”': inch, ft: (value) => inch(value * 12), pt: (value) => inch(value / 72),
+  mm,
+  cm: (value) => mm(value * 10),
+  m: (value) => mm(value * 1000),
+  in: inch,
+  inch: inch,
+  inches: inch,
+  '"': inch,
+  '″': inch,
+  '”': inch,
+  ft: (value) => inch(value * 12),
+  pt: (value) => inch(value / 72),
 };
 
 /**
@@ -27,7 +44,10 @@ const TO_NM: Readonly<Record<string, (value: number) => Nm>> = {
 export function parseMeasure(text: string, bareUnit: LengthUnit): Result<Nm, MeasureProblem> {
   let plain = text.trim().toLowerCase().replaceAll('⁄', '/').replaceAll(',', '.').replaceAll('−', '-');
   for (const [glyph, fraction] of Object.entries(GLYPH_FRACTIONS)) plain = plain.replaceAll(glyph, fraction);
-  const match = /^(-)?\s*(?:(\d+)[\s-]+)?(?:(\d+)\s*\/\s*(\d+)|(\d*\.?\d+|\d+\.))\s*(mm|cm|m|inches|inch|in|ft|pt|"|″|”)?\.?$/.exec(plain.trim());
+  const match =
+    /^(-)?\s*(?:(\d+)[\s-]+)?(?:(\d+)\s*\/\s*(\d+)|(\d*\.?\d+|\d+\.))\s*(mm|cm|m|inches|inch|in|ft|pt|"|″|”)?\.?$/.exec(
+      plain.trim(),
+    );
   if (!match) return fail({ code: 'measure-unreadable', text });
   const [, sign, whole, numerator, denominator, decimal, unit] = match;
   // "8 1.5" is a whole number followed by a decimal: nobody means that.
@@ -46,7 +66,8 @@ export function measureNumber(length: Nm, unit: LengthUnit): string {
   if (unit === 'mm') return trimZeros(toMm(length).toFixed(2));
   const sixtyFourths = toInch(Math.abs(length)) * 64;
   const sign = length < 0 ? '−' : '';
-  if (Math.abs(sixtyFourths - Math.round(sixtyFourths)) > 1e-6) return sign + trimZeros(toInch(Math.abs(length)).toFixed(3));
+  if (Math.abs(sixtyFourths - Math.round(sixtyFourths)) > 1e-6)
+    return sign + trimZeros(toInch(Math.abs(length)).toFixed(3));
   let numerator = Math.round(sixtyFourths) % 64;
   const whole = Math.floor(Math.round(sixtyFourths) / 64);
   if (numerator === 0) return sign + String(whole);

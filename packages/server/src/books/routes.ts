@@ -40,7 +40,10 @@ export function bookRoutes(orm: MikroORM): Router {
     response.json(await bookAnswer(em, await revise(em, request.params.id, author, command)));
   });
 
-  for (const [path, act] of [['/:id/undo', undo], ['/:id/redo', redo]] as const) {
+  for (const [path, act] of [
+    ['/:id/undo', undo],
+    ['/:id/redo', redo],
+  ] as const) {
     router.post(path, async (request, response) => {
       const author = parseRequest(undoRequest, request.body);
       const em = orm.em.fork();

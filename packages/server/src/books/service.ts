@@ -14,14 +14,23 @@ export async function findBook(em: EntityManager, id: string): Promise<BookRow> 
 }
 
 export async function createBook(em: EntityManager, doc: BookDocument, now: Date): Promise<BookRow> {
-  const row = em.create(BookRow, { id: randomUUID(), doc, revision: 0, undoTop: null, redoTop: null, createdAt: now, savedAt: now });
+  const row = em.create(BookRow, {
+    id: randomUUID(),
+    doc,
+    revision: 0,
+    undoTop: null,
+    redoTop: null,
+    createdAt: now,
+    savedAt: now,
+  });
   await em.persistAndFlush(row);
   return row;
 }
 
 /** Every original a document speaks of. */
-const assetIds = (doc: BookDocument): readonly string[] =>
-  [...new Set([...doc.pages, ...doc.tray].flatMap((content) => (content ? [content.asset] : [])))];
+const assetIds = (doc: BookDocument): readonly string[] => [
+  ...new Set([...doc.pages, ...doc.tray].flatMap((content) => (content ? [content.asset] : []))),
+];
 
 export async function assetsOf(em: EntityManager, docs: readonly BookDocument[]): Promise<readonly AssetRow[]> {
   const ids = [...new Set(docs.flatMap(assetIds))];
@@ -33,17 +42,28 @@ const assetInfo = ({ id, kind, bytes, pages }: AssetRow) => ({ id, kind, bytes, 
 export async function bookAnswer(em: EntityManager, row: BookRow): Promise<BookAnswer> {
   const assets = await assetsOf(em, [row.doc]);
   return {
-    id: row.id, revision: row.revision, canUndo: row.undoTop != null, canRedo: row.redoTop != null,
-    savedAt: row.savedAt.toISOString(), book: row.doc, assets: assets.map(assetInfo),
+    id: row.id,
+    revision: row.revision,
+    canUndo: row.undoTop != null,
+    canRedo: row.redoTop != null,
+    savedAt: row.savedAt.toISOString(),
+    book: row.doc,
+    assets: assets.map(assetInfo),
   };
 }
 
 export async function shelf(em: EntityManager): Promise<readonly ShelfBook[]> {
   const rows = await em.find(BookRow, {}, { orderBy: { createdAt: 'asc' } });
-  const assets = await assetsOf(em, rows.map(({ doc }) => doc));
+  const assets = await assetsOf(
+    em,
+    rows.map(({ doc }) => doc),
+  );
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
   return rows.map((row) => ({
-    id: row.id, revision: row.revision, savedAt: row.savedAt.toISOString(), book: row.doc,
+    id: row.id,
+    revision: row.revision,
+    savedAt: row.savedAt.toISOString(),
+    book: row.doc,
     assets: assetIds(row.doc).flatMap((id) => (byId.has(id) ? [assetInfo(byId.get(id)!)] : [])),
   }));
 }
@@ -57,7 +77,9 @@ export interface Author {
 /** Carries out and stores one command. */
 export function revise(em: EntityManager, id: string, author: Author, command: Command): Promise<BookRow> {
   return change(em, id, author, (row) => ({
-    kind: 'change', command, target: null,
+    kind: 'change',
+    command,
+    target: null,
     after: (n) => ({ undoTop: n, redoTop: null }),
     ...applied(row, command),
   }));
@@ -69,7 +91,9 @@ export function undo(em: EntityManager, id: string, author: Author): Promise<Boo
     if (row.undoTop == null) throw new Refusal('nothing-to-undo', 'There is nothing to undo.');
     const target = await tx.findOneOrFail(RevisionRow, { bookId: id, n: row.undoTop });
     return {
-      kind: 'undo', command: target.inverse, target: target.n,
+      kind: 'undo',
+      command: target.inverse,
+      target: target.n,
       after: (n) => ({ undoTop: target.undoBefore ?? null, redoTop: n }),
       ...applied(row, target.inverse),
     };
@@ -82,7 +106,9 @@ export function redo(em: EntityManager, id: string, author: Author): Promise<Boo
     const undone = await tx.findOneOrFail(RevisionRow, { bookId: id, n: row.redoTop });
     const target = await tx.findOneOrFail(RevisionRow, { bookId: id, n: undone.target! });
     return {
-      kind: 'redo', command: target.command, target: target.n,
+      kind: 'redo',
+      command: target.command,
+      target: target.n,
       after: () => ({ undoTop: target.n, redoTop: undone.redoBefore ?? null }),
       ...applied(row, target.command),
     };
@@ -108,22 +134,43 @@ function applied(row: BookRow, command: Command): Pick<Change, 'book' | 'inverse
  * One revision, all or nothing: the book and its log change in one transaction, or neither does. Everything inside
  * asks through `tx`: the database has one connection, and the transaction holds it.
  */
-function change(em: EntityManager, id: string, author: Author, plan: (row: BookRow, tx: EntityManager) => Change | Promise<Change>): Promise<BookRow> {
+function change(
+  em: EntityManager,
+  id: string,
+  author: Author,
+  plan: (row: BookRow, tx: EntityManager) => Change | Promise<Change>,
+): Promise<BookRow> {
   return em.transactional(async (tx) => {
     const row = await findBook(tx, id);
     if (author.expect !== undefined && author.expect !== row.revision) {
       const head = await tx.findOne(RevisionRow, { bookId: id, n: row.revision });
-      throw new Refusal('book-changed-elsewhere', 'Another window has changed this book. Nothing of it was overwritten; look at the newest state first.', {
-        expected: author.expect, newest: row.revision, by: head?.authorWindow ?? null,
-      });
+      throw new Refusal(
+        'book-changed-elsewhere',
+        'Another window has changed this book. Nothing of it was overwritten; look at the newest state first.',
+        {
+          expected: author.expect,
+          newest: row.revision,
+          by: head?.authorWindow ?? null,
+        },
+      );
     }
     const { kind, command, inverse, book, target, after } = await plan(row, tx);
     const n = row.revision + 1;
     const at = new Date();
-    tx.persist(tx.create(RevisionRow, {
-      bookId: id, n, kind, command, inverse, target, undoBefore: row.undoTop ?? null, redoBefore: row.redoTop ?? null,
-      authorWindow: author.window, at,
-    }));
+    tx.persist(
+      tx.create(RevisionRow, {
+        bookId: id,
+        n,
+        kind,
+        command,
+        inverse,
+        target,
+        undoBefore: row.undoTop ?? null,
+        redoBefore: row.redoTop ?? null,
+        authorWindow: author.window,
+        at,
+      }),
+    );
     Object.assign(row, { doc: book, revision: n, savedAt: at, ...after(n) });
     return row;
   });

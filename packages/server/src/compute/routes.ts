@@ -43,7 +43,12 @@ function foldAnswer(plan: FoldedBook) {
     closed: { width: reading.width, height: reading.height },
     spineAxis: reading.spineAxis,
     steps: run.programme.map((step, i) => ({ kind: step.kind, name: step.name, ...programmeWords(plan)[i]! })),
-    pages: reading.pages.map(({ face, quarterTurns }, page) => ({ page, panel: label(face.panel), side: face.side, quarterTurns })),
+    pages: reading.pages.map(({ face, quarterTurns }, page) => ({
+      page,
+      panel: label(face.panel),
+      side: face.side,
+      quarterTurns,
+    })),
     hidden: reading.hidden.map(({ face, why }) => ({ panel: label(face.panel), side: face.side, why })),
     openings: reading.views.map(({ left, right, hinge }) => ({ left, right, hinge })),
     layers: reading.layers.map(label),

@@ -26,26 +26,93 @@ export interface DemoBook {
 const { paper, ink, teal, pale, persimmon, blush, ochre, sand } = INKS;
 const shrunk: Printing = { ...USUAL_PRINTING, margin: 'shrink' };
 
-const page = (width: number, height: number, ground: string, ...shapes: readonly (Shape | readonly Shape[])[]): Picture => ({ width, height, ground, shapes: shapes.flat() });
+const page = (
+  width: number,
+  height: number,
+  ground: string,
+  ...shapes: readonly (Shape | readonly Shape[])[]
+): Picture => ({ width, height, ground, shapes: shapes.flat() });
 
-async function pixels(pictures: readonly Picture[], stem: string, format: 'jpeg' | 'png' | 'webp'): Promise<readonly DemoFile[]> {
+async function pixels(
+  pictures: readonly Picture[],
+  stem: string,
+  format: 'jpeg' | 'png' | 'webp',
+): Promise<readonly DemoFile[]> {
   const ending = format === 'jpeg' ? 'jpg' : format;
-  return Promise.all(pictures.map(async (picture, i) => ({ name: `${stem} ${i + 1}.${ending}`, bytes: await asPixels(picture, format) })));
+  return Promise.all(
+    pictures.map(async (picture, i) => ({
+      name: `${stem} ${i + 1}.${ending}`,
+      bytes: await asPixels(picture, format),
+    })),
+  );
 }
 
 function knots({ words }: Lettering): readonly Picture[] {
   const [w, h] = [74.25, 105];
   const title = (text: string, fill: string = ink): Shape => ({ d: words('title', text, 7, 14, 7.5), fill });
-  const note = (lines: readonly string[], fill: string = ink, y = 84): readonly Shape[] => lines.map((line, i) => ({ d: words('text', line, 7, y + i * 5.4, 4.1), fill }));
+  const note = (lines: readonly string[], fill: string = ink, y = 84): readonly Shape[] =>
+    lines.map((line, i) => ({ d: words('text', line, 7, y + i * 5.4, 4.1), fill }));
   return [
-    page(w, h, teal, moon(54, 34, 10), ferry(24, 66, 1.1), waves(w, 78, [paper, pale, pale, pale]), { d: words('title', 'Knots', 7, 16, 12), fill: paper }, { d: words('text', 'for short crossings', 7.4, 23, 5), fill: paper }),
-    page(w, h, paper, waves(w, 14, [pale, pale, teal]), note(['Before you cast off,', 'look at the water,', 'then at your hands.'], ink, 70)),
-    page(w, h, blush, title('Round turn'), rope('M14 92C10 40 62 18 58 48C54 78 22 74 26 46C30 22 66 40 62 92', persimmon)),
-    page(w, h, paper, { d: 'M33 26h8a3 3 0 0 1 3 3v58h-14v-58a3 3 0 0 1 3 -3Z', fill: ink }, title('Two half hitches'), rope('M12 60C24 46 52 46 62 58', ochre), rope('M12 72C24 58 52 58 62 70', ochre)),
+    page(
+      w,
+      h,
+      teal,
+      moon(54, 34, 10),
+      ferry(24, 66, 1.1),
+      waves(w, 78, [paper, pale, pale, pale]),
+      { d: words('title', 'Knots', 7, 16, 12), fill: paper },
+      { d: words('text', 'for short crossings', 7.4, 23, 5), fill: paper },
+    ),
+    page(
+      w,
+      h,
+      paper,
+      waves(w, 14, [pale, pale, teal]),
+      note(['Before you cast off,', 'look at the water,', 'then at your hands.'], ink, 70),
+    ),
+    page(
+      w,
+      h,
+      blush,
+      title('Round turn'),
+      rope('M14 92C10 40 62 18 58 48C54 78 22 74 26 46C30 22 66 40 62 92', persimmon),
+    ),
+    page(
+      w,
+      h,
+      paper,
+      { d: 'M33 26h8a3 3 0 0 1 3 3v58h-14v-58a3 3 0 0 1 3 -3Z', fill: ink },
+      title('Two half hitches'),
+      rope('M12 60C24 46 52 46 62 58', ochre),
+      rope('M12 72C24 58 52 58 62 70', ochre),
+    ),
     page(w, h, sand, title('Reef, never two boats'), rope(disc(29, 54, 15), ink), rope(disc(46, 54, 15), teal)),
-    page(w, h, paper, title('Mid-river'), waves(w, 30, [ink, teal, pale]), ferry(22, 62, 0.9, teal), waves(w, 76, [teal, pale]), note(['Nobody knots anything here.'], ink, 96)),
-    page(w, h, paper, title('The far bank'), rope('M16 92L37 24L58 92', ink, 3.4), rope('M37 26C58 38 26 62 44 80', persimmon, 4.4)),
-    page(w, h, teal, waves(w, 44, [paper, pale, pale]), { d: words('text', 'Ullen Ferry Press, no. 3', 7, 92, 4.2), fill: paper }, { d: words('text', 'tied, drawn and printed afloat', 7, 97.5, 3.6), fill: pale }),
+    page(
+      w,
+      h,
+      paper,
+      title('Mid-river'),
+      waves(w, 30, [ink, teal, pale]),
+      ferry(22, 62, 0.9, teal),
+      waves(w, 76, [teal, pale]),
+      note(['Nobody knots anything here.'], ink, 96),
+    ),
+    page(
+      w,
+      h,
+      paper,
+      title('The far bank'),
+      rope('M16 92L37 24L58 92', ink, 3.4),
+      rope('M37 26C58 38 26 62 44 80', persimmon, 4.4),
+    ),
+    page(
+      w,
+      h,
+      teal,
+      waves(w, 44, [paper, pale, pale]),
+      { d: words('text', 'Ullen Ferry Press, no. 3', 7, 92, 4.2), fill: paper },
+      { d: words('text', 'tied, drawn and printed afloat', 7, 97.5, 3.6), fill: pale },
+    ),
   ];
 }
 
@@ -56,9 +123,26 @@ function bells({ words }: Lettering): readonly Picture[] {
     const night = i % 8 < 4;
     const [ground, mark, line] = night ? [ink, ochre, paper] : [sand, teal, ink];
     const rung = (i % 8) + 1;
-    const many = Array.from({ length: rung }, (_, k) => bell(16 + (k % 4) * 24, 14 + Math.floor(k / 4) * 27, rung > 4 ? 0.82 : 1.02, (k % 2 ? 2 : -2) * (1 + (i % 3) * 0.4), mark)).flat();
+    const many = Array.from({ length: rung }, (_, k) =>
+      bell(
+        16 + (k % 4) * 24,
+        14 + Math.floor(k / 4) * 27,
+        rung > 4 ? 0.82 : 1.02,
+        (k % 2 ? 2 : -2) * (1 + (i % 3) * 0.4),
+        mark,
+      ),
+    ).flat();
     const light = night ? moon(10 + i, 60, 4, paper) : { d: disc(8 + i, 60, 4), fill: persimmon };
-    return page(w, h, ground, many, light, waves(w, 68, [night ? teal : pale], 4, 10), { d: words('title', `${watch[Math.floor(i / 4)]} watch`, 98, 60, 6, 'end'), fill: line }, { d: words('text', `${rung} bell${rung > 1 ? 's' : ''}`, 98, 66, 4.2, 'end'), fill: line });
+    return page(
+      w,
+      h,
+      ground,
+      many,
+      light,
+      waves(w, 68, [night ? teal : pale], 4, 10),
+      { d: words('title', `${watch[Math.floor(i / 4)]} watch`, 98, 60, 6, 'end'), fill: line },
+      { d: words('text', `${rung} bell${rung > 1 ? 's' : ''}`, 98, 66, 4.2, 'end'), fill: line },
+    );
   });
 }
 
@@ -66,41 +150,95 @@ function gulls({ words }: Lettering): readonly Picture[] {
   const [w, h] = [69.85, 107.95];
   const left = ['a crust', 'one oar peg', 'half a timetable', 'a glove', 'the good pencil', 'nothing, twice'];
   return [
-    page(w, h, persimmon, gull(24, 40, 1.2, paper), gull(46, 52, 0.8, paper), gull(34, 66, 0.6, paper), { d: words('title', 'What the', 6, 16, 9.5), fill: paper }, { d: words('title', 'gulls left', 6, 26, 9.5), fill: paper }),
-    ...left.map((thing, i) => page(w, h, i % 2 ? pale : paper,
-      gull(18 + i * 7, 22 + (i % 3) * 7, 0.9), gull(52 - i * 4, 34 + (i % 2) * 8, 0.6, teal),
-      i === 1 ? { d: 'M22 62h26v8h-26ZM32 70v16h6v-16Z', fill: ochre } : i === 3 ? { d: 'M24 84v-22q0 -6 4 -6t4 5q0 -9 5 -9t4 8q1 -7 5 -6t3 9q4 -4 6 0l-6 21Z', fill: teal } : { d: disc(35, 70, 9 + i), fill: i % 2 ? persimmon : ochre },
-      { d: words('title', thing, 6, 100, 7), fill: ink })),
-    page(w, h, ink, waves(w, 80, [teal, pale, paper]), gull(36, 30, 1, paper), { d: words('text', 'counted on the upper deck', 6, 66, 4), fill: paper }),
+    page(
+      w,
+      h,
+      persimmon,
+      gull(24, 40, 1.2, paper),
+      gull(46, 52, 0.8, paper),
+      gull(34, 66, 0.6, paper),
+      { d: words('title', 'What the', 6, 16, 9.5), fill: paper },
+      { d: words('title', 'gulls left', 6, 26, 9.5), fill: paper },
+    ),
+    ...left.map((thing, i) =>
+      page(
+        w,
+        h,
+        i % 2 ? pale : paper,
+        gull(18 + i * 7, 22 + (i % 3) * 7, 0.9),
+        gull(52 - i * 4, 34 + (i % 2) * 8, 0.6, teal),
+        i === 1
+          ? { d: 'M22 62h26v8h-26ZM32 70v16h6v-16Z', fill: ochre }
+          : i === 3
+            ? { d: 'M24 84v-22q0 -6 4 -6t4 5q0 -9 5 -9t4 8q1 -7 5 -6t3 9q4 -4 6 0l-6 21Z', fill: teal }
+            : { d: disc(35, 70, 9 + i), fill: i % 2 ? persimmon : ochre },
+        { d: words('title', thing, 6, 100, 7), fill: ink },
+      ),
+    ),
+    page(w, h, ink, waves(w, 80, [teal, pale, paper]), gull(36, 30, 1, paper), {
+      d: words('text', 'counted on the upper deck', 6, 66, 4),
+      fill: paper,
+    }),
   ];
 }
 
 function names({ words }: Lettering): readonly Picture[] {
   const [w, h] = [99, 70];
-  const low = ['Low water names', 'Heron’s Table', 'The Widow Stones', 'Long Sill', 'Butter Hole', 'Old Ford', 'The Comb'];
-  return low.map((name, i) => page(w, h, i === 0 ? teal : i % 2 ? sand : paper,
-    heron(24 + (i * 9) % 46, 56, 0.9, i === 0 ? pale : teal), waves(w, 56, i === 0 ? [paper, pale, pale] : [teal, pale], 5),
-    { d: words('title', name, 6, 14, i === 0 ? 9 : 7), fill: i === 0 ? paper : ink }));
+  const low = [
+    'Low water names',
+    'Heron’s Table',
+    'The Widow Stones',
+    'Long Sill',
+    'Butter Hole',
+    'Old Ford',
+    'The Comb',
+  ];
+  return low.map((name, i) =>
+    page(
+      w,
+      h,
+      i === 0 ? teal : i % 2 ? sand : paper,
+      heron(24 + ((i * 9) % 46), 56, 0.9, i === 0 ? pale : teal),
+      waves(w, 56, i === 0 ? [paper, pale, pale] : [teal, pale], 5),
+      { d: words('title', name, 6, 14, i === 0 ? 9 : 7), fill: i === 0 ? paper : ink },
+    ),
+  );
 }
 
 /** Four books at different stages: three ready to print, one waiting for pictures. */
 export function demoBooks(lettering: Lettering): readonly DemoBook[] {
   return [
     {
-      title: 'Knots for Short Crossings', form: { id: 'slit-book', parameters: {} }, sheet: { width: mm(297), height: mm(210), fibre: 'along-height' },
-      numbering: 'cover-is-1', printing: shrunk, files: () => pixels(knots(lettering), 'knots', 'jpeg'),
+      title: 'Knots for Short Crossings',
+      form: { id: 'slit-book', parameters: {} },
+      sheet: { width: mm(297), height: mm(210), fibre: 'along-height' },
+      numbering: 'cover-is-1',
+      printing: shrunk,
+      files: () => pixels(knots(lettering), 'knots', 'jpeg'),
     },
     {
-      title: 'Sixteen Bells', form: { id: 'meander-book', parameters: { rows: 4, columns: 4 } }, sheet: { width: mm(420), height: mm(297), fibre: 'along-height' },
-      numbering: 'cover-is-1', printing: shrunk, files: async () => [{ name: 'sixteen bells.pdf', bytes: await asPdf(bells(lettering), 'Sixteen Bells') }],
+      title: 'Sixteen Bells',
+      form: { id: 'meander-book', parameters: { rows: 4, columns: 4 } },
+      sheet: { width: mm(420), height: mm(297), fibre: 'along-height' },
+      numbering: 'cover-is-1',
+      printing: shrunk,
+      files: async () => [{ name: 'sixteen bells.pdf', bytes: await asPdf(bells(lettering), 'Sixteen Bells') }],
     },
     {
-      title: 'What the Gulls Left', form: { id: 'slit-book', parameters: { cover: 'middle' } }, sheet: { width: inch(11), height: inch(8.5), fibre: 'along-width' },
-      numbering: 'covers-apart', printing: USUAL_PRINTING, files: () => pixels(gulls(lettering), 'gulls', 'png'),
+      title: 'What the Gulls Left',
+      form: { id: 'slit-book', parameters: { cover: 'middle' } },
+      sheet: { width: inch(11), height: inch(8.5), fibre: 'along-width' },
+      numbering: 'covers-apart',
+      printing: USUAL_PRINTING,
+      files: () => pixels(gulls(lettering), 'gulls', 'png'),
     },
     {
-      title: 'Low Water Names', form: { id: 'meander-book', parameters: { rows: 3, columns: 3, cover: 'first' } }, sheet: { width: mm(297), height: mm(210), fibre: 'unknown' },
-      numbering: 'cover-is-1', printing: shrunk, files: () => pixels(names(lettering), 'low water', 'webp'),
+      title: 'Low Water Names',
+      form: { id: 'meander-book', parameters: { rows: 3, columns: 3, cover: 'first' } },
+      sheet: { width: mm(297), height: mm(210), fibre: 'unknown' },
+      numbering: 'cover-is-1',
+      printing: shrunk,
+      files: () => pixels(names(lettering), 'low water', 'webp'),
     },
   ];
 }

@@ -25,6 +25,11 @@ export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
     }
     const { contents, refused } = await receiveFiles(em, store, received, undefined);
     if (refused.length > 0) throw new Error(`the demo's own ${refused[0]!.name} was refused`);
-    await revise(em, id, { expect: undefined, window: 'demo' }, { kind: 'place', contents: contents.map((content) => ({ ...content, fit: 'fill' })) });
+    await revise(
+      em,
+      id,
+      { expect: undefined, window: 'demo' },
+      { kind: 'place', contents: contents.map((content) => ({ ...content, fit: 'fill' })) },
+    );
   }
 }

@@ -1,14 +1,17 @@
 import { INKS, type Shape } from './picture.ts';
 
 /** A circle as a path. */
-export const disc = (x: number, y: number, r: number): string => `M${x - r} ${y}A${r} ${r} 0 1 0 ${x + r} ${y}A${r} ${r} 0 1 0 ${x - r} ${y}Z`;
+export const disc = (x: number, y: number, r: number): string =>
+  `M${x - r} ${y}A${r} ${r} 0 1 0 ${x + r} ${y}A${r} ${r} 0 1 0 ${x - r} ${y}Z`;
 
 /** Rows of river waves across a page, each row in the next ink. */
 export const waves = (width: number, y: number, inks: readonly string[], step = 5, wave = 12): readonly Shape[] =>
   inks.map((stroke, row) => {
     const count = Math.ceil(width / wave) + 1;
     const start = -((row % 2) * wave) / 2;
-    const d = `M${start} ${y + row * step}` + Array.from({ length: count }, () => `q${wave / 4} ${wave / 4} ${wave / 2} 0t${wave / 2} 0`).join('');
+    const d =
+      `M${start} ${y + row * step}` +
+      Array.from({ length: count }, () => `q${wave / 4} ${wave / 4} ${wave / 2} 0t${wave / 2} 0`).join('');
     return { d, stroke, width: 1.3 };
   });
 
@@ -39,13 +42,22 @@ export const rope = (d: string, ink: string, width = 5): readonly Shape[] => [
 
 /** A gull: two wings and nothing else. */
 export const gull = (x: number, y: number, s: number, stroke: string = INKS.ink): Shape => ({
-  d: `M${x - 9 * s} ${y - 2 * s}q${5 * s} ${-4 * s} ${9 * s} ${2 * s}q${4 * s} ${-6 * s} ${9 * s} ${-2 * s}`, stroke, width: 1.4 * s,
+  d: `M${x - 9 * s} ${y - 2 * s}q${5 * s} ${-4 * s} ${9 * s} ${2 * s}q${4 * s} ${-6 * s} ${9 * s} ${-2 * s}`,
+  stroke,
+  width: 1.4 * s,
 });
 
 /** A heron standing in shallow water. */
 export const heron = (x: number, y: number, s: number, plumage: string = INKS.teal): readonly Shape[] => [
   { d: `M${x} ${y}v${-16 * s}M${x + 4 * s} ${y}v${-16 * s}`, stroke: INKS.ochre, width: 1.1 * s },
-  { d: `M${x - 8 * s} ${y - 15 * s}q${10 * s} ${-12 * s} ${18 * s} ${-4 * s}q${-6 * s} ${9 * s} ${-18 * s} ${4 * s}Z`, fill: plumage },
-  { d: `M${x + 9 * s} ${y - 19 * s}q${5 * s} ${-9 * s} ${-1 * s} ${-15 * s}q${-3 * s} ${-5 * s} ${3 * s} ${-6 * s}`, stroke: plumage, width: 2.4 * s },
+  {
+    d: `M${x - 8 * s} ${y - 15 * s}q${10 * s} ${-12 * s} ${18 * s} ${-4 * s}q${-6 * s} ${9 * s} ${-18 * s} ${4 * s}Z`,
+    fill: plumage,
+  },
+  {
+    d: `M${x + 9 * s} ${y - 19 * s}q${5 * s} ${-9 * s} ${-1 * s} ${-15 * s}q${-3 * s} ${-5 * s} ${3 * s} ${-6 * s}`,
+    stroke: plumage,
+    width: 2.4 * s,
+  },
   { d: `M${x + 10 * s} ${y - 41 * s}l${11 * s} ${2.4 * s}l${-11 * s} ${1.6 * s}Z`, fill: INKS.persimmon },
 ];

@@ -18,10 +18,23 @@ const TEXT = mm(3.2);
 export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: LengthUnit): Promise<Uint8Array> {
   const steps = programmeWords(plan);
   const names = pageNames(plan.reading, book.numbering).map(printable);
-  const caption = unit === 'mm' ? 'This bar is 100 mm long. If yours is not, print at 100 %.' : 'This bar is 4 in long. If yours is not, print at 100 %.';
+  const caption =
+    unit === 'mm'
+      ? 'This bar is 100 mm long. If yours is not, print at 100 %.'
+      : 'This bar is 4 in long. If yours is not, print at 100 %.';
   const heading = printable(`${book.title}: numbered dummy`);
-  const size = printable(`${formWords(book.form.id).name}, from ${measureSize(plan.sheet.width, plan.sheet.height, unit)}`);
-  const all = [...names, caption, heading, size, LEGEND, ...steps.flatMap(({ title, sentence, caution }) => [title, sentence, caution ?? ''])].join('') + 'Step 0123456789.,: ';
+  const size = printable(
+    `${formWords(book.form.id).name}, from ${measureSize(plan.sheet.width, plan.sheet.height, unit)}`,
+  );
+  const all =
+    [
+      ...names,
+      caption,
+      heading,
+      size,
+      LEGEND,
+      ...steps.flatMap(({ title, sentence, caution }) => [title, sentence, caution ?? '']),
+    ].join('') + 'Step 0123456789.,: ';
   const document = await newDocument(`${book.title}, numbered dummy`);
   const fonts = await embedFonts(document, printable(all));
   const first = document.addPage([toPoints(plan.sheet.width), toPoints(plan.sheet.height)]);
@@ -29,7 +42,8 @@ export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: Lengt
 
   // The steps lie on a sheet that a home printer takes, whatever the book is made from.
   const [width, height] = unit === 'mm' ? [mm(297), mm(210)] : [mm(279.4), mm(215.9)];
-  const wrap = (text: string, room: number) => wrapText(printable(text), (t) => fonts.plain.widthOfTextAtSize(t, toPoints(TEXT)), toPoints(room));
+  const wrap = (text: string, room: number) =>
+    wrapText(printable(text), (t) => fonts.plain.widthOfTextAtSize(t, toPoints(TEXT)), toPoints(room));
   for (const drawing of stepPages(plan, steps, heading, size, wrap, width, height)) {
     const page = document.addPage([toPoints(width), toPoints(height)]);
     drawDrawing(page, drawing, fonts);
@@ -37,13 +51,19 @@ export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: Lengt
   return document.save();
 }
 
-const LEGEND = 'Long dashes: valley (closes on the printed side). Dash and dot: mountain. Heavy: cut. Heavy with strokes and round stops: slit.';
+const LEGEND =
+  'Long dashes: valley (closes on the printed side). Dash and dot: mountain. Heavy: cut. Heavy with strokes and round stops: slit.';
 /** Few steps get room; more of them are set closer, so that the usual book's steps stay on one page. */
 const columnsFor = (steps: number): number => (steps <= 9 ? 3 : 5);
 
 function stepPages(
-  plan: FoldedBook, steps: readonly StepWords[], heading: string, size: string,
-  wrap: (text: string, room: number) => readonly string[], width: Nm, height: Nm,
+  plan: FoldedBook,
+  steps: readonly StepWords[],
+  heading: string,
+  size: string,
+  wrap: (text: string, room: number) => readonly string[],
+  width: Nm,
+  height: Nm,
 ): readonly Drawing[] {
   const columns = columnsFor(steps.length);
   const cellWidth = (width - 2 * ROOM) / columns;
@@ -58,41 +78,87 @@ function stepPages(
     const x = ROOM + (place % columns) * cellWidth;
     const y = top + Math.floor(place / columns) * rowHeight;
     const items = pages[pages.length - 1]!;
-    items.push({ kind: 'text', text: printable(`${i + 1}. ${title}`), at: { x, y }, size: mm(columns === 3 ? 3.9 : 3.1), quarterTurns: 0, strong: true, from: 'start' });
+    items.push({
+      kind: 'text',
+      text: printable(`${i + 1}. ${title}`),
+      at: { x, y },
+      size: mm(columns === 3 ? 3.9 : 3.1),
+      quarterTurns: 0,
+      strong: true,
+      from: 'start',
+    });
     items.push(...shifted(stepDrawing(plan.run, i, picture.width, picture.height), x, y + mm(4)));
     const textX = x + picture.width + mm(3);
     const room = cellWidth - picture.width - mm(columns === 3 ? 8 : 5);
     wrap(sentence, room).forEach((line, n) =>
-      items.push({ kind: 'text', text: line, at: { x: textX, y: y + mm(6) + n * (LINE * 0.82) }, size: mm(2.8), quarterTurns: 0, from: 'start' }));
+      items.push({
+        kind: 'text',
+        text: line,
+        at: { x: textX, y: y + mm(6) + n * (LINE * 0.82) },
+        size: mm(2.8),
+        quarterTurns: 0,
+        from: 'start',
+      }),
+    );
   });
   pages[pages.length - 1]!.push(...cautionLines(steps, wrap, width, height));
   return pages.map((items) => ({ width, height, items }));
 }
 
-function headLines(heading: string, size: string, wrap: (text: string, room: number) => readonly string[], width: Nm): readonly DrawItem[] {
+function headLines(
+  heading: string,
+  size: string,
+  wrap: (text: string, room: number) => readonly string[],
+  width: Nm,
+): readonly DrawItem[] {
   return [
-    { kind: 'text', text: heading, at: { x: ROOM, y: ROOM }, size: mm(5.4), quarterTurns: 0, strong: true, from: 'start' },
+    {
+      kind: 'text',
+      text: heading,
+      at: { x: ROOM, y: ROOM },
+      size: mm(5.4),
+      quarterTurns: 0,
+      strong: true,
+      from: 'start',
+    },
     { kind: 'text', text: size, at: { x: ROOM, y: ROOM + mm(5.5) }, size: TEXT, quarterTurns: 0, from: 'start' },
     ...wrap(LEGEND, width - 2 * ROOM).map((line, n): DrawItem => ({
-      kind: 'text', text: line, at: { x: ROOM, y: ROOM + mm(10) + n * LINE }, size: TEXT, quarterTurns: 0, from: 'start',
+      kind: 'text',
+      text: line,
+      at: { x: ROOM, y: ROOM + mm(10) + n * LINE },
+      size: TEXT,
+      quarterTurns: 0,
+      from: 'start',
     })),
   ];
 }
 
 /** Cautions stand together at the foot of the last page, each with the steps it belongs to. */
-function cautionLines(steps: readonly StepWords[], wrap: (text: string, room: number) => readonly string[], width: Nm, height: Nm): readonly DrawItem[] {
+function cautionLines(
+  steps: readonly StepWords[],
+  wrap: (text: string, room: number) => readonly string[],
+  width: Nm,
+  height: Nm,
+): readonly DrawItem[] {
   const cautions = [...new Set(steps.flatMap(({ caution }) => caution ?? []))];
   const lines = cautions.flatMap((caution) => {
     const at = steps.flatMap((step, i) => (step.caution === caution ? [i + 1] : [])).join(', ');
     return wrap(`Step ${at}: ${caution}`, width - 2 * ROOM);
   });
   return lines.map((line, n): DrawItem => ({
-    kind: 'text', text: line, at: { x: ROOM, y: height - ROOM - (lines.length - 1 - n) * LINE }, size: TEXT, quarterTurns: 0, from: 'start',
+    kind: 'text',
+    text: line,
+    at: { x: ROOM, y: height - ROOM - (lines.length - 1 - n) * LINE },
+    size: TEXT,
+    quarterTurns: 0,
+    from: 'start',
   }));
 }
 
 const shifted = (drawing: Drawing, x: number, y: number): readonly DrawItem[] =>
-  drawing.items.map((item) => ('points' in item ? { ...item, points: item.points.map((p) => ({ x: p.x + x, y: p.y + y })) } : item));
+  drawing.items.map((item) =>
+    'points' in item ? { ...item, points: item.points.map((p) => ({ x: p.x + x, y: p.y + y })) } : item,
+  );
 
 /** Breaks a text at spaces so that no line is wider than the room. */
 export function wrapText(text: string, widthOf: (line: string) => number, room: number): readonly string[] {

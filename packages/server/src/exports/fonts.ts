@@ -15,7 +15,10 @@ export async function embedFonts(document: PDFDocument, text: string): Promise<D
   const embed = async (weight: number) => {
     const font = await subsetFont(basic, text, { targetFormat: 'truetype', variationAxes: { wght: weight } });
     // fontkit reads past the last table; the padding keeps it inside the buffer.
-    return document.embedFont(Buffer.concat([font, Buffer.alloc(64)]), { subset: false, features: { liga: false, clig: false, calt: false } });
+    return document.embedFont(Buffer.concat([font, Buffer.alloc(64)]), {
+      subset: false,
+      features: { liga: false, clig: false, calt: false },
+    });
   };
   return { plain: await embed(420), strong: await embed(750) };
 }
@@ -23,4 +26,3 @@ export async function embedFonts(document: PDFDocument, text: string): Promise<D
 /** Replaces what the shipped font has no glyph for, so that nothing prints as an empty box. */
 export const printable = (text: string): string =>
   text.replaceAll('⁄', '/').replace(/[^\u0020-\u007e\u00a0-\u00ff’“”–—×•]/g, '?');
-

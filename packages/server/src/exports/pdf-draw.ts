@@ -1,8 +1,35 @@
 import {
-  PDFDocument, popGraphicsState, pushGraphicsState, concatTransformationMatrix, clip, endPath, rectangle, drawObject,
-  moveTo, lineTo, closePath, setLineWidth, setDashPattern, setStrokingRgbColor, setFillingRgbColor, stroke, fill, fillAndStroke, setLineCap, setLineJoin, LineCapStyle, LineJoinStyle,
-  appendBezierCurve, beginText, endText, setFontAndSize, setTextMatrix, showText,
-  type PDFFont, type PDFOperator, type PDFPage,
+  PDFDocument,
+  popGraphicsState,
+  pushGraphicsState,
+  concatTransformationMatrix,
+  clip,
+  endPath,
+  rectangle,
+  drawObject,
+  moveTo,
+  lineTo,
+  closePath,
+  setLineWidth,
+  setDashPattern,
+  setStrokingRgbColor,
+  setFillingRgbColor,
+  stroke,
+  fill,
+  fillAndStroke,
+  setLineCap,
+  setLineJoin,
+  LineCapStyle,
+  LineJoinStyle,
+  appendBezierCurve,
+  beginText,
+  endText,
+  setFontAndSize,
+  setTextMatrix,
+  showText,
+  type PDFFont,
+  type PDFOperator,
+  type PDFPage,
 } from '@cantoo/pdf-lib';
 import { toPoints } from '@eight-up/core/units/nm';
 import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';
@@ -17,7 +44,9 @@ export const toPdf = (height: number): Affine =>
 /** An object drawn through a matrix and inside a rectangle (both in PDF points). */
 export const clippedObject = (name: string, matrix: Affine, within: Rect): PDFOperator[] => [
   pushGraphicsState(),
-  rectangle(within.left, within.top, within.width, within.height), clip(), endPath(),
+  rectangle(within.left, within.top, within.width, within.height),
+  clip(),
+  endPath(),
   concatTransformationMatrix(...matrix),
   drawObject(name),
   popGraphicsState(),
@@ -47,28 +76,49 @@ export function drawDrawing(page: PDFPage, drawing: Drawing, fonts: DrawingFonts
   const height = page.getHeight();
   const x = (value: number) => toPoints(value + left);
   const y = (value: number) => height - toPoints(value + top);
-  for (const item of drawing.items) page.pushOperators(pushGraphicsState(), ...operators(page, item, fonts, x, y), popGraphicsState());
+  for (const item of drawing.items)
+    page.pushOperators(pushGraphicsState(), ...operators(page, item, fonts, x, y), popGraphicsState());
 }
 
-function operators(page: PDFPage, item: DrawItem, fonts: DrawingFonts, x: (v: number) => number, y: (v: number) => number): PDFOperator[] {
+function operators(
+  page: PDFPage,
+  item: DrawItem,
+  fonts: DrawingFonts,
+  x: (v: number) => number,
+  y: (v: number) => number,
+): PDFOperator[] {
   const path = (points: readonly Spot2[]) => points.map((p, i) => (i === 0 ? moveTo : lineTo)(x(p.x), y(p.y)));
   switch (item.kind) {
     case 'line': {
       const look = LINE_CODE[item.layer];
       return [
-        setStrokingRgbColor(...colour(look.colour)), setLineWidth(mmPt(look.width)), setLineCap(LineCapStyle.Butt), setLineJoin(LineJoinStyle.Round),
-        setDashPattern(look.dash.map(mmPt), 0), ...path(item.points), ...(item.closed ? [closePath()] : []), stroke(),
+        setStrokingRgbColor(...colour(look.colour)),
+        setLineWidth(mmPt(look.width)),
+        setLineCap(LineCapStyle.Butt),
+        setLineJoin(LineJoinStyle.Round),
+        setDashPattern(look.dash.map(mmPt), 0),
+        ...path(item.points),
+        ...(item.closed ? [closePath()] : []),
+        stroke(),
       ];
     }
     case 'dot':
       return [
-        setStrokingRgbColor(...colour(LINE_CODE[item.layer].colour)), setFillingRgbColor(...(item.filled ? colour(LINE_CODE[item.layer].colour) : colour('#ffffff'))),
-        setLineWidth(mmPt(0.4)), ...circle(x(item.at.x), y(item.at.y), toPoints(item.radius)), fillAndStroke(),
+        setStrokingRgbColor(...colour(LINE_CODE[item.layer].colour)),
+        setFillingRgbColor(...(item.filled ? colour(LINE_CODE[item.layer].colour) : colour('#ffffff'))),
+        setLineWidth(mmPt(0.4)),
+        ...circle(x(item.at.x), y(item.at.y), toPoints(item.radius)),
+        fillAndStroke(),
       ];
     case 'area':
       return [
-        setFillingRgbColor(...colour(TONES[item.tone])), setStrokingRgbColor(...colour(TONES.ink)), setLineWidth(mmPt(0.2)), setLineJoin(LineJoinStyle.Round),
-        ...path(item.points), closePath(), item.outlined ? fillAndStroke() : fill(),
+        setFillingRgbColor(...colour(TONES[item.tone])),
+        setStrokingRgbColor(...colour(TONES.ink)),
+        setLineWidth(mmPt(0.2)),
+        setLineJoin(LineJoinStyle.Round),
+        ...path(item.points),
+        closePath(),
+        item.outlined ? fillAndStroke() : fill(),
       ];
     case 'text':
       return textOperators(page, item, item.strong ? fonts.strong : fonts.plain, x(item.at.x), y(item.at.y));
@@ -77,18 +127,32 @@ function operators(page: PDFPage, item: DrawItem, fonts: DrawingFonts, x: (v: nu
   }
 }
 
-function textOperators(page: PDFPage, item: Extract<DrawItem, { kind: 'text' }>, font: PDFFont, x: number, y: number): PDFOperator[] {
+function textOperators(
+  page: PDFPage,
+  item: Extract<DrawItem, { kind: 'text' }>,
+  font: PDFFont,
+  x: number,
+  y: number,
+): PDFOperator[] {
   const size = toPoints(item.size);
   const width = font.widthOfTextAtSize(item.text, size);
   const back = { start: 0, middle: width / 2, end: width }[item.from ?? 'middle'];
   // Clockwise on paper is a negative angle where y points up.
-  const [cos, sin] = [[1, 0], [0, -1], [-1, 0], [0, 1]][item.quarterTurns % 4]! as [number, number];
+  const [cos, sin] = [
+    [1, 0],
+    [0, -1],
+    [-1, 0],
+    [0, 1],
+  ][item.quarterTurns % 4]! as [number, number];
   const drop = size * 0.35; // half the height of capitals and figures: centred on the spot
   const key = page.node.newFontDictionary(font.name, font.ref);
   return [
-    setFillingRgbColor(...colour(TONES.ink)), beginText(), setFontAndSize(key, size),
+    setFillingRgbColor(...colour(TONES.ink)),
+    beginText(),
+    setFontAndSize(key, size),
     setTextMatrix(cos, sin, -sin, cos, x - cos * back + sin * drop, y - sin * back - cos * drop),
-    showText(font.encodeText(item.text)), endText(),
+    showText(font.encodeText(item.text)),
+    endText(),
   ];
 }
 

@@ -32,7 +32,13 @@ const foldedOnto = (path: readonly Cell[], k: number, w: number, h: number, spot
 };
 
 /** Asserts that page n of the book stands on the path's `place[n]`-th cell, all pages upright on one pile, alternately face up and down, at one scale. */
-function expectReadsRight(produced: ReturnType<typeof wordsOf>, path: readonly Cell[], places: readonly number[], columns: number, rows: number): void {
+function expectReadsRight(
+  produced: ReturnType<typeof wordsOf>,
+  path: readonly Cell[],
+  places: readonly number[],
+  columns: number,
+  rows: number,
+): void {
   const [w, h] = [produced.width / columns, produced.height / rows];
   const base = path[0]!;
   let scale: number | undefined;
@@ -67,7 +73,14 @@ function expectReadsRight(produced: ReturnType<typeof wordsOf>, path: readonly C
 
 /** The slit book's panels in the order of its pages, the cover first. */
 const RING: readonly Cell[] = [
-  { row: 1, column: 3 }, { row: 0, column: 3 }, { row: 0, column: 2 }, { row: 0, column: 1 }, { row: 0, column: 0 }, { row: 1, column: 0 }, { row: 1, column: 1 }, { row: 1, column: 2 },
+  { row: 1, column: 3 },
+  { row: 0, column: 3 },
+  { row: 0, column: 2 },
+  { row: 0, column: 1 },
+  { row: 0, column: 0 },
+  { row: 1, column: 0 },
+  { row: 1, column: 1 },
+  { row: 1, column: 2 },
 ];
 
 let server: UnderTest;
@@ -105,11 +118,18 @@ describe('a marked PDF, taken through each form, reads right on the produced she
           // Field guide: with printed panel 1 as the cover turn j is face to face when j·C is even, with its back when odd.
           const hidden = new Set<number>();
           for (let turn = 1; turn < rows && facesMeet === 'glued-shut'; turn++) {
-            if ((turn * columns) % 2 === (cover === 'first' ? 0 : 1)) [turn * columns - 1, turn * columns].forEach((panel) => hidden.add(panel));
+            if ((turn * columns) % 2 === (cover === 'first' ? 0 : 1))
+              [turn * columns - 1, turn * columns].forEach((panel) => hidden.add(panel));
           }
           const places = path.flatMap((_, i) => (hidden.has(i) ? [] : [i]));
           if (facesMeet === 'glued-shut' && hidden.size === 0) continue;
-          expectReadsRight(await produced('meander-book', { rows, columns, cover, facesMeet }, places.length), path, places, columns, rows);
+          expectReadsRight(
+            await produced('meander-book', { rows, columns, cover, facesMeet }, places.length),
+            path,
+            places,
+            columns,
+            rows,
+          );
         }
       }
     }
@@ -118,11 +138,20 @@ describe('a marked PDF, taken through each form, reads right on the produced she
   it('honours /Rotate, CropBox and UserUnit: the marks as seen stand where they should', async () => {
     const { id } = await server.newBook('slit-book', {}, { width: 594_000_000, height: 420_000_000, fibre: 'any' });
     const pdf = await markedPdf([
-      {}, { rotate: 90, width: 297, height: 210 }, { rotate: 180 }, { rotate: 270, width: 297, height: 210 },
-      { cropped: 50 }, { userUnit: 2, width: 105, height: 148.5 }, { rotate: -90, width: 297, height: 210, cropped: 30 }, { rotate: 450, width: 297, height: 210 },
+      {},
+      { rotate: 90, width: 297, height: 210 },
+      { rotate: 180 },
+      { rotate: 270, width: 297, height: 210 },
+      { cropped: 50 },
+      { userUnit: 2, width: 105, height: 148.5 },
+      { rotate: -90, width: 297, height: 210, cropped: 30 },
+      { rotate: 450, width: 297, height: 210 },
     ]);
     const sent = await server.upload(id, [['turned.pdf', pdf]]);
-    const sizes = sent.body.assets[0]!.pages.map(({ width, height }) => [Math.round(width / 1e6), Math.round(height / 1e6)]);
+    const sizes = sent.body.assets[0]!.pages.map(({ width, height }) => [
+      Math.round(width / 1e6),
+      Math.round(height / 1e6),
+    ]);
     expect(new Set(sizes.map(String))).toEqual(new Set(['74,105']));
     expectReadsRight(wordsOf(await server.bytes(`/api/books/${id}/print.pdf`)), RING, [0, 1, 2, 3, 4, 5, 6, 7], 4, 2);
   });
@@ -140,15 +169,27 @@ describe('pictures with EXIF turns', () => {
       for (let x = 0; x < w; x++) {
         const [a, b] = [x < w / 2, y < h / 2];
         // [upper, left] of the upright picture that this stored pixel shows
-        const [upper, left] = ({ 1: [b, a], 2: [b, !a], 3: [!b, !a], 4: [!b, a], 5: [a, b], 6: [a, !b], 7: [!a, !b], 8: [!a, b] } as Record<number, [boolean, boolean]>)[orientation]!;
+        const [upper, left] = (
+          { 1: [b, a], 2: [b, !a], 3: [!b, !a], 4: [!b, a], 5: [a, b], 6: [a, !b], 7: [!a, !b], 8: [!a, b] } as Record<
+            number,
+            [boolean, boolean]
+          >
+        )[orientation]!;
         pixels.set(COLOURS[upper ? (left ? 'red' : 'green') : left ? 'blue' : 'white'], (y * w + x) * 3);
       }
     }
-    return sharp(pixels, { raw: { width: w, height: h, channels: 3 } }).jpeg({ quality: 95 }).withMetadata({ orientation }).toBuffer();
+    return sharp(pixels, { raw: { width: w, height: h, channels: 3 } })
+      .jpeg({ quality: 95 })
+      .withMetadata({ orientation })
+      .toBuffer();
   }
 
   it('are printed upright, their bytes unchanged', async () => {
-    const { id } = await server.newBook('meander-book', { rows: 2, columns: 4, cover: 'first' }, { width: 400_000_000, height: 280_000_000, fibre: 'any' });
+    const { id } = await server.newBook(
+      'meander-book',
+      { rows: 2, columns: 4, cover: 'first' },
+      { width: 400_000_000, height: 280_000_000, fibre: 'any' },
+    );
     const files = await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map(async (o) => [`${o}.jpg`, await stored(o)] as const));
     await server.upload(id, files);
     const pdf = await server.bytes(`/api/books/${id}/print.pdf`);
@@ -156,17 +197,26 @@ describe('pictures with EXIF turns', () => {
     const folder = mkdtempSync(path.join(tmpdir(), 'eight-up-exif-'));
     writeFileSync(path.join(folder, 'print.pdf'), pdf);
     execFileSync('pdftoppm', ['-r', '25.4', '-png', '-singlefile', 'print.pdf', 'print'], { cwd: folder });
-    const { data, info } = await sharp(path.join(folder, 'print.png')).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+    const { data, info } = await sharp(path.join(folder, 'print.png'))
+      .removeAlpha()
+      .raw()
+      .toBuffer({ resolveWithObject: true });
     rmSync(folder, { recursive: true });
     const colourAt = (x: number, y: number) => {
       const at = (y * info.width + x) * 3;
-      const distance = ([r, g, b]: readonly number[]) => Math.abs(data[at]! - r!) + Math.abs(data[at + 1]! - g!) + Math.abs(data[at + 2]! - b!);
+      const distance = ([r, g, b]: readonly number[]) =>
+        Math.abs(data[at]! - r!) + Math.abs(data[at + 1]! - g!) + Math.abs(data[at + 2]! - b!);
       return Object.entries(COLOURS).reduce((best, one) => (distance(one[1]) < distance(best[1]) ? one : best))[0];
     };
     // One millimetre is one pixel; panels are 100 × 140, the second row stands on its head and runs backwards.
     for (let i = 0; i < 8; i++) {
       const [column, row] = i < 4 ? [i, 0] : [7 - i, 1];
-      const seen = [[30, 40], [70, 40], [30, 100], [70, 100]].map(([x, y]) => colourAt(column * 100 + x!, row * 140 + y!));
+      const seen = [
+        [30, 40],
+        [70, 40],
+        [30, 100],
+        [70, 100],
+      ].map(([x, y]) => colourAt(column * 100 + x!, row * 140 + y!));
       expect(row === 0 ? seen : seen.reverse(), `orientation ${i + 1}`).toEqual(['red', 'green', 'blue', 'white']);
     }
   });

@@ -40,15 +40,30 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
 
   router.get('/:id/lines.svg', async (request, response) => {
     const { doc, plan } = await load(request.params.id);
-    sendFile(response, doc, 'lines.svg', 'image/svg+xml', drawingToSvg(sheetLines(plan), `${doc.title}: folds and cuts`));
+    sendFile(
+      response,
+      doc,
+      'lines.svg',
+      'image/svg+xml',
+      drawingToSvg(sheetLines(plan), `${doc.title}: folds and cuts`),
+    );
   });
   return router;
 }
 
 /** Sent for looking at, with a name for keeping: the book's title in whatever script it has (RFC 6266). */
-function sendFile(response: Response, book: BookDocument, suffix: string, type: string, body: Uint8Array | string): void {
+function sendFile(
+  response: Response,
+  book: BookDocument,
+  suffix: string,
+  type: string,
+  body: Uint8Array | string,
+): void {
   const name = `${book.title} ${suffix}`.replace(/[\\/:*?"<>|\u0000-\u001f]/g, ' ');
   const plain = name.replace(/[^\u0020-\u007e]/g, '_');
   response.set('Content-Disposition', `inline; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`);
-  response.set('Cache-Control', 'no-store').type(type).send(typeof body === 'string' ? body : Buffer.from(body.buffer, body.byteOffset, body.byteLength));
+  response
+    .set('Cache-Control', 'no-store')
+    .type(type)
+    .send(typeof body === 'string' ? body : Buffer.from(body.buffer, body.byteOffset, body.byteLength));
 }

@@ -36,18 +36,30 @@ async function sniff(file: string): Promise<AssetKind | undefined> {
 }
 
 async function inspectPicture(file: string, kind: AssetKind): Promise<Result<Inspected, FileProblem>> {
-  const meta = await sharp(file, { limitInputPixels: false }).metadata().catch(() => undefined);
+  const meta = await sharp(file, { limitInputPixels: false })
+    .metadata()
+    .catch(() => undefined);
   if (!meta?.width || !meta.height) return fail({ code: 'file-truncated' });
   const megapixels = Math.round((meta.width * meta.height) / 1e6);
-  if (meta.width * meta.height > MOST_MEGAPIXELS * 1e6) return fail({ code: 'picture-too-large', megapixels, most: MOST_MEGAPIXELS });
+  if (meta.width * meta.height > MOST_MEGAPIXELS * 1e6)
+    return fail({ code: 'picture-too-large', megapixels, most: MOST_MEGAPIXELS });
   // Only decoding to the end shows that nothing is missing; at a small size it costs little memory.
   const whole = await sharp(file, { failOn: 'truncated', limitInputPixels: MOST_MEGAPIXELS * 1e6 })
-    .resize(64, 64, { fit: 'inside' }).raw().toBuffer().then(() => true, () => false);
+    .resize(64, 64, { fit: 'inside' })
+    .raw()
+    .toBuffer()
+    .then(
+      () => true,
+      () => false,
+    );
   if (!whole) return fail({ code: 'file-truncated' });
   const [width, height] = exifLies(meta.orientation) ? [meta.height, meta.width] : [meta.width, meta.height];
   // Screens stamp 72 or 96 on everything; such a density says nothing about a size on paper.
   const density = meta.density && meta.density > 100 ? meta.density : GOOD_RESOLUTION;
-  return ok({ kind, pages: [{ width: inch(width / density), height: inch(height / density), pixels: { width, height } }] });
+  return ok({
+    kind,
+    pages: [{ width: inch(width / density), height: inch(height / density), pixels: { width, height } }],
+  });
 }
 
 async function inspectPdf(file: string, password: string | undefined): Promise<Result<Inspected, FileProblem>> {

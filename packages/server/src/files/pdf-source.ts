@@ -1,4 +1,12 @@
-import { EncryptedPDFError, ParseSpeeds, PDFArray, PDFDocument, PDFName, PDFNumber, type PDFPage } from '@cantoo/pdf-lib';
+import {
+  EncryptedPDFError,
+  ParseSpeeds,
+  PDFArray,
+  PDFDocument,
+  PDFName,
+  PDFNumber,
+  type PDFPage,
+} from '@cantoo/pdf-lib';
 import { fail, ok, type Result } from '@eight-up/core/result';
 import type { FileProblem } from '@eight-up/core/book/file-problem';
 import type { PdfPageBox } from '@eight-up/core/pagination/content-space';
@@ -9,9 +17,13 @@ export interface OpenedPdf {
 }
 
 /** Opens a PDF from its bytes, or says why not. A file that only restricts printing opens without a password. */
-export async function openPdf(bytes: Uint8Array, password: string | undefined): Promise<Result<OpenedPdf, FileProblem>> {
+export async function openPdf(
+  bytes: Uint8Array,
+  password: string | undefined,
+): Promise<Result<OpenedPdf, FileProblem>> {
   const plain = await load(bytes, undefined);
-  if (plain !== 'locked') return plain === 'broken' ? fail({ code: 'pdf-broken' }) : ok({ document: plain, wasEncrypted: false });
+  if (plain !== 'locked')
+    return plain === 'broken' ? fail({ code: 'pdf-broken' }) : ok({ document: plain, wasEncrypted: false });
   for (const key of password === undefined ? [''] : [password, '']) {
     const opened = await load(bytes, key);
     if (typeof opened !== 'string') return ok({ document: opened, wasEncrypted: true });
@@ -21,12 +33,18 @@ export async function openPdf(bytes: Uint8Array, password: string | undefined): 
 
 async function load(bytes: Uint8Array, password: string | undefined): Promise<PDFDocument | 'locked' | 'broken'> {
   try {
-    const document = await PDFDocument.load(bytes, { updateMetadata: false, parseSpeed: ParseSpeeds.Fast, ...(password === undefined ? {} : { password }) });
+    const document = await PDFDocument.load(bytes, {
+      updateMetadata: false,
+      parseSpeed: ParseSpeeds.Fast,
+      ...(password === undefined ? {} : { password }),
+    });
     // Reading the page tree shows whether there is a document behind the header.
     document.getPages();
     return document;
   } catch (error) {
-    return error instanceof EncryptedPDFError || /encrypt|password/i.test(String((error as Error)?.message)) ? 'locked' : 'broken';
+    return error instanceof EncryptedPDFError || /encrypt|password/i.test(String((error as Error)?.message))
+      ? 'locked'
+      : 'broken';
   }
 }
 
@@ -46,14 +64,26 @@ export function boxOf(page: PDFPage): VisibleBox {
   const seen = right > left && top > bottom ? { left, bottom, right, top } : media;
   const unit = page.node.lookupMaybe(PDFName.of('UserUnit'), PDFNumber)?.asNumber() ?? 1;
   return {
-    left: seen.left, bottom: seen.bottom, width: seen.right - seen.left, height: seen.top - seen.bottom,
-    rotate: page.getRotation().angle, userUnit: unit > 0 ? unit : 1,
+    left: seen.left,
+    bottom: seen.bottom,
+    width: seen.right - seen.left,
+    height: seen.top - seen.bottom,
+    rotate: page.getRotation().angle,
+    userUnit: unit > 0 ? unit : 1,
   };
 }
 
-function boxAt(page: PDFPage, name: 'MediaBox' | 'CropBox'): { left: number; bottom: number; right: number; top: number } | undefined {
+function boxAt(
+  page: PDFPage,
+  name: 'MediaBox' | 'CropBox',
+): { left: number; bottom: number; right: number; top: number } | undefined {
   const box = name === 'MediaBox' ? page.node.MediaBox() : page.node.CropBox();
   if (!(box instanceof PDFArray) || box.size() < 4) return undefined;
-  const [x1, y1, x2, y2] = [0, 1, 2, 3].map((i) => box.lookup(i, PDFNumber).asNumber()) as [number, number, number, number];
+  const [x1, y1, x2, y2] = [0, 1, 2, 3].map((i) => box.lookup(i, PDFNumber).asNumber()) as [
+    number,
+    number,
+    number,
+    number,
+  ];
   return { left: Math.min(x1, x2), right: Math.max(x1, x2), bottom: Math.min(y1, y2), top: Math.max(y1, y2) };
 }

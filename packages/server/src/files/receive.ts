@@ -22,7 +22,12 @@ export interface Received {
 const natural = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
 /** Takes received files in the natural order of their names; what cannot be read is refused, one by one, with its reason. */
-export async function receiveFiles(em: EntityManager, store: FileStore, files: readonly ReceivedFile[], password: string | undefined): Promise<Received> {
+export async function receiveFiles(
+  em: EntityManager,
+  store: FileStore,
+  files: readonly ReceivedFile[],
+  password: string | undefined,
+): Promise<Received> {
   const contents: PageContent[] = [];
   const taken: { name: string; asset: string; pages: number }[] = [];
   const refused: RefusedFile[] = [];
@@ -36,7 +41,9 @@ export async function receiveFiles(em: EntityManager, store: FileStore, files: r
     const { size } = await stat(path);
     const id = await store.keep(path);
     if (!(await em.findOne(AssetRow, { id }))) {
-      em.persist(em.create(AssetRow, { id, kind: seen.value.kind, bytes: size, pages: seen.value.pages, createdAt: new Date() }));
+      em.persist(
+        em.create(AssetRow, { id, kind: seen.value.kind, bytes: size, pages: seen.value.pages, createdAt: new Date() }),
+      );
     }
     seen.value.pages.forEach((_, page) => contents.push({ asset: id, page, name, fit: 'fit' }));
     taken.push({ name, asset: id, pages: seen.value.pages.length });

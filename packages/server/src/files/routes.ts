@@ -28,7 +28,11 @@ export const filesFields = z.object({
 });
 
 /** Upload names arrive as Latin-1; makers write theirs in every script. */
-const nameOf = (original: string): string => Buffer.from(original, 'latin1').toString('utf8').replace(/^.*[\\/]/, '').slice(0, 300) || 'unnamed';
+const nameOf = (original: string): string =>
+  Buffer.from(original, 'latin1')
+    .toString('utf8')
+    .replace(/^.*[\\/]/, '')
+    .slice(0, 300) || 'unnamed';
 
 export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
   const upload = multer({ dest: store.incoming, limits: LIMITS }).any();
@@ -41,10 +45,19 @@ export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
       const em = orm.em.fork();
       const { id } = request.params;
       await findBook(em, id);
-      const received = await receiveFiles(em, store, uploads.map((file) => ({ path: file.path, name: nameOf(file.originalname) })), fields.password);
+      const received = await receiveFiles(
+        em,
+        store,
+        uploads.map((file) => ({ path: file.path, name: nameOf(file.originalname) })),
+        fields.password,
+      );
       if (received.contents.length === 0) {
         const [first] = received.refused;
-        throw new Refusal('files-refused', `${first!.name} ${fileProblemWords(first!.problem)} The book is unchanged.`, { refused: received.refused });
+        throw new Refusal(
+          'files-refused',
+          `${first!.name} ${fileProblemWords(first!.problem)} The book is unchanged.`,
+          { refused: received.refused },
+        );
       }
       let author = { expect: fields.expect, window: fields.window };
       const [first, ...rest] = received.contents;
@@ -74,7 +87,8 @@ export function assetRoutes(orm: MikroORM, store: FileStore): Router {
   const router = Router();
   const find = async (id: string): Promise<AssetRow> => {
     const row = await orm.em.fork().findOne(AssetRow, { id });
-    if (!row || !(await exists(store.originalPath(id)))) throw new Refusal('file-not-found', 'That original is not in the data folder.');
+    if (!row || !(await exists(store.originalPath(id))))
+      throw new Refusal('file-not-found', 'That original is not in the data folder.');
     return row;
   };
   router.get('/:id/original', async (request, response) => {
@@ -85,13 +99,17 @@ export function assetRoutes(orm: MikroORM, store: FileStore): Router {
   router.get('/:id/preview', async (request, response) => {
     const { size } = parseRequest(previewQuery, request.query);
     const row = await find(request.params.id);
-    if (row.kind === 'pdf') throw new Refusal('file-not-found', 'PDF pages are drawn by the browser, from the original.');
+    if (row.kind === 'pdf')
+      throw new Refusal('file-not-found', 'PDF pages are drawn by the browser, from the original.');
     const nearest = PREVIEW_SIZES.find((candidate) => candidate >= size) ?? PREVIEW_SIZES[PREVIEW_SIZES.length - 1]!;
     const place = store.previewPath(row.id, nearest);
     if (!(await exists(place))) {
       const making = store.newIncomingPath();
       await sharp(store.originalPath(row.id), { limitInputPixels: MOST_MEGAPIXELS * 1e6 })
-        .autoOrient().resize(nearest, nearest, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toFile(making);
+        .autoOrient()
+        .resize(nearest, nearest, { fit: 'inside', withoutEnlargement: true })
+        .webp({ quality: 82 })
+        .toFile(making);
       await rename(making, place);
     }
     response.type('image/webp').set('Cache-Control', 'private, max-age=31536000, immutable').sendFile(place);

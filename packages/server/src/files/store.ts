@@ -53,4 +53,8 @@ export class FileStore {
   }
 }
 
-export const exists = async (file: string): Promise<boolean> => stat(file).then(() => true, () => false);
+export const exists = async (file: string): Promise<boolean> =>
+  stat(file).then(
+    () => true,
+    () => false,
+  );

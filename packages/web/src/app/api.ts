@@ -16,7 +16,10 @@ export class ApiFailure extends Error {
 
 async function answer<T>(asked: Promise<Response>): Promise<T> {
   const response = await asked.catch(() => {
-    throw new ApiFailure('offline', 'Eight Up’s server does not answer. Is it still running in its window? What you see here is not lost.');
+    throw new ApiFailure(
+      'offline',
+      'Eight Up’s server does not answer. Is it still running in its window? What you see here is not lost.',
+    );
   });
   const body: unknown = await response.json().catch(() => undefined);
   if (response.ok) return body as T;
@@ -27,7 +30,9 @@ async function answer<T>(asked: Promise<Response>): Promise<T> {
 export const getJson = <T>(path: string): Promise<T> => answer<T>(fetch(path));
 
 export const postJson = <T>(path: string, body: unknown): Promise<T> =>
-  answer<T>(fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }));
+  answer<T>(
+    fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+  );
 
 export interface Sending {
   /** 0–1 while the files are on their way; then the server looks at them */
@@ -43,7 +48,13 @@ export function postForm<T>(path: string, form: FormData, { onProgress, signal }
     request.upload.onprogress = ({ loaded, total }) => onProgress(total ? loaded / total : 0);
     request.onload = () => resolve(new Response(request.responseText, { status: request.status }));
     request.onerror = () => reject(new Error('no answer'));
-    request.onabort = () => resolve(Response.json({ code: 'called-off', message: 'Called off. What had not arrived was not taken.' }, { status: 499 }));
+    request.onabort = () =>
+      resolve(
+        Response.json(
+          { code: 'called-off', message: 'Called off. What had not arrived was not taken.' },
+          { status: 499 },
+        ),
+      );
     signal.addEventListener('abort', () => request.abort());
     request.send(form);
   });

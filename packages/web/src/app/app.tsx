@@ -19,11 +19,26 @@ const router = createBrowserRouter([
         path: '/books/:id',
         lazy: async () => ({ Component: (await import('../book/book-frame.tsx')).BookFrame }),
         children: [
-          { index: true, lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }) },
-          { path: 'form', lazy: async () => ({ Component: (await import('../features/form/form-stage.tsx')).FormStage }) },
-          { path: 'pages', lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }) },
-          { path: 'sheets', lazy: async () => ({ Component: (await import('../features/sheets/sheets-stage.tsx')).SheetsStage }) },
-          { path: 'fold', lazy: async () => ({ Component: (await import('../features/fold/fold-stage.tsx')).FoldStage }) },
+          {
+            index: true,
+            lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }),
+          },
+          {
+            path: 'form',
+            lazy: async () => ({ Component: (await import('../features/form/form-stage.tsx')).FormStage }),
+          },
+          {
+            path: 'pages',
+            lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }),
+          },
+          {
+            path: 'sheets',
+            lazy: async () => ({ Component: (await import('../features/sheets/sheets-stage.tsx')).SheetsStage }),
+          },
+          {
+            path: 'fold',
+            lazy: async () => ({ Component: (await import('../features/fold/fold-stage.tsx')).FoldStage }),
+          },
         ],
       },
       { path: '*', element: <Lost /> },

@@ -9,10 +9,9 @@ interface Settings {
 
 /** What belongs to the maker's eyes and hands, not to any book. */
 export const useSettings = create<Settings>()(
-  persist(
-    (set, get) => ({ unit: 'mm', switchUnit: () => set({ unit: get().unit === 'mm' ? 'in' : 'mm' }) }),
-    { name: 'eight-up-settings' },
-  ),
+  persist((set, get) => ({ unit: 'mm', switchUnit: () => set({ unit: get().unit === 'mm' ? 'in' : 'mm' }) }), {
+    name: 'eight-up-settings',
+  }),
 );
 
 /** Names this window to the server, so that a second window on one book is noticed. */

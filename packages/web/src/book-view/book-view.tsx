@@ -20,21 +20,39 @@ function hasWebGl(): boolean {
 export function BookView(props: BookViewProps) {
   const flat = (
     <div className="flex h-full flex-col">
-      <FoldedDrawing plan={props.plan} position={props.position} width={160} height={120} className="min-h-0 grow" label={props.label} />
+      <FoldedDrawing
+        plan={props.plan}
+        position={props.position}
+        width={160}
+        height={120}
+        className="min-h-0 grow"
+        label={props.label}
+      />
       <p className="text-center text-sm text-quiet">Flat drawing: this browser shows no three dimensions.</p>
     </div>
   );
   if (!hasWebGl()) return flat;
   return (
     <SceneFailure instead={flat}>
-      <Suspense fallback={<p role="status" className="p-4 text-quiet">Unpacking the paper …</p>}>
-        <div role="img" aria-label={props.label} className="size-full"><Scene {...props} /></div>
+      <Suspense
+        fallback={
+          <p role="status" className="p-4 text-quiet">
+            Unpacking the paper …
+          </p>
+        }
+      >
+        <div role="img" aria-label={props.label} className="size-full">
+          <Scene {...props} />
+        </div>
       </Suspense>
     </SceneFailure>
   );
 }
 
-class SceneFailure extends Component<{ readonly instead: ReactNode; readonly children: ReactNode }, { failed: boolean }> {
+class SceneFailure extends Component<
+  { readonly instead: ReactNode; readonly children: ReactNode },
+  { failed: boolean }
+> {
   override state = { failed: false };
   static getDerivedStateFromError = () => ({ failed: true });
   override render() {

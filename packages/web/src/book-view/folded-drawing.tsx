@@ -20,7 +20,13 @@ export function FoldedDrawing({ plan, position, width, height, className, label 
     return poseDrawing(plan.run, poseOnTape(plan, position), width * 1e6, height * 1e6, slits);
   }, [plan, position, width, height]);
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} className={className} role={label ? 'img' : undefined} aria-label={label} aria-hidden={label ? undefined : true}>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      className={className}
+      role={label ? 'img' : undefined}
+      aria-label={label}
+      aria-hidden={label ? undefined : true}
+    >
       <DrawingItems drawing={drawing} heavier={1.4} />
     </svg>
   );

@@ -1,8 +1,23 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Canvas, useFrame, useThree, type ThreeEvent } from '@react-three/fiber';
 import {
-  Box3, BufferAttribute, BufferGeometry, CanvasTexture, Color, FrontSide, BackSide, Group, Line, LineBasicMaterial, LineLoop, Matrix4, Mesh, MeshLambertMaterial,
-  SRGBColorSpace, type PerspectiveCamera, Vector3,
+  Box3,
+  BufferAttribute,
+  BufferGeometry,
+  CanvasTexture,
+  Color,
+  FrontSide,
+  BackSide,
+  Group,
+  Line,
+  LineBasicMaterial,
+  LineLoop,
+  Matrix4,
+  Mesh,
+  MeshLambertMaterial,
+  SRGBColorSpace,
+  type PerspectiveCamera,
+  Vector3,
 } from 'three';
 import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
@@ -22,7 +37,13 @@ const LAYER = 0.22;
 /** The rehearsal in three dimensions. World: x to the right, y away from the maker, z up. */
 export function Scene(props: BookViewProps) {
   return (
-    <Canvas frameloop="demand" dpr={[1, 2]} camera={{ fov: 32, near: 1, far: 8000, up: [0, 0, 1] }} gl={{ antialias: true, alpha: true }} shadows={false}>
+    <Canvas
+      frameloop="demand"
+      dpr={[1, 2]}
+      camera={{ fov: 32, near: 1, far: 8000, up: [0, 0, 1] }}
+      gl={{ antialias: true, alpha: true }}
+      shadows={false}
+    >
       <ambientLight intensity={1.9} />
       <directionalLight position={[-200, -300, 600]} intensity={1.3} />
       <Paper {...props} />
@@ -57,7 +78,13 @@ function Paper({ plan, placed, book, position, lit, onPoint }: BookViewProps) {
     },
     onPointerOut: () => onPoint(undefined),
   });
-  return <>{parts.map((part, i) => <primitive key={i} object={part.group} {...point(i)} />)}</>;
+  return (
+    <>
+      {parts.map((part, i) => (
+        <primitive key={i} object={part.group} {...point(i)} />
+      ))}
+    </>
+  );
 }
 
 /** One panel: a face with its picture, the bare back, and its outline. */
@@ -67,13 +94,25 @@ function panelParts(plan: FoldedBook, index: number) {
   const [w, h] = [sheet.width * mm, sheet.height * mm];
   const corners = sheet.panels[index]!.outline.map((p) => ({ x: p.x * mm, y: p.y * mm }));
   const geometry = new BufferGeometry();
-  geometry.setAttribute('position', new BufferAttribute(new Float32Array(corners.flatMap(({ x, y }) => [x, -y, 0])), 3));
-  geometry.setAttribute('uv', new BufferAttribute(new Float32Array(corners.flatMap(({ x, y }) => [x / w, 1 - y / h])), 2));
+  geometry.setAttribute(
+    'position',
+    new BufferAttribute(new Float32Array(corners.flatMap(({ x, y }) => [x, -y, 0])), 3),
+  );
+  geometry.setAttribute(
+    'uv',
+    new BufferAttribute(new Float32Array(corners.flatMap(({ x, y }) => [x / w, 1 - y / h])), 2),
+  );
   // Convex, so a fan fills it; the outline runs clockwise as seen with y downwards, which is what faces up here once y is turned.
   geometry.setIndex(corners.slice(2).flatMap((_, i) => [0, i + 2, i + 1]));
   geometry.computeVertexNormals();
   const front = new MeshLambertMaterial({ side: FrontSide, color: '#ffffff' });
-  const back = new MeshLambertMaterial({ side: BackSide, color: BACK, polygonOffset: true, polygonOffsetFactor: 2, polygonOffsetUnits: 2 });
+  const back = new MeshLambertMaterial({
+    side: BackSide,
+    color: BACK,
+    polygonOffset: true,
+    polygonOffsetFactor: 2,
+    polygonOffsetUnits: 2,
+  });
   const line = new LineBasicMaterial({ color: INK });
   const group = new Group();
   group.matrixAutoUpdate = false;
@@ -97,12 +136,26 @@ function panelParts(plan: FoldedBook, index: number) {
       const m = pose.panels[i]!;
       const lift = pose.ranks[i]! * LAYER;
       // The core's y runs downwards: turned on both sides of the move.
-      group.matrix.copy(new Matrix4().set(
-        m[0]!, -m[1]!, m[2]!, m[3]!,
-        -m[4]!, m[5]!, -m[6]!, -m[7]!,
-        m[8]!, -m[9]!, m[10]!, m[11]! + lift,
-        0, 0, 0, 1,
-      ));
+      group.matrix.copy(
+        new Matrix4().set(
+          m[0]!,
+          -m[1]!,
+          m[2]!,
+          m[3]!,
+          -m[4]!,
+          m[5]!,
+          -m[6]!,
+          -m[7]!,
+          m[8]!,
+          -m[9]!,
+          m[10]!,
+          m[11]! + lift,
+          0,
+          0,
+          0,
+          1,
+        ),
+      );
       group.matrixWorldNeedsUpdate = true;
     },
     show(texture: CanvasTexture | undefined, lit: boolean) {
@@ -123,7 +176,11 @@ function panelParts(plan: FoldedBook, index: number) {
   };
 }
 
-function useSheetTexture(plan: FoldedBook, placed: readonly PlacedContent[], book: BookViewProps['book']): CanvasTexture | undefined {
+function useSheetTexture(
+  plan: FoldedBook,
+  placed: readonly PlacedContent[],
+  book: BookViewProps['book'],
+): CanvasTexture | undefined {
   const [texture, setTexture] = useState<CanvasTexture>();
   useEffect(() => {
     let current = true;
@@ -155,7 +212,9 @@ function extentOf(plan: FoldedBook, position: number): Box3 {
     const m = pose.panels[i]!;
     for (const p of panel.outline) {
       const [x, y] = [p.x * mm, p.y * mm];
-      box.expandByPoint(spot.set(m[0]! * x + m[1]! * y + m[3]!, -(m[4]! * x + m[5]! * y + m[7]!), m[8]! * x + m[9]! * y + m[11]!));
+      box.expandByPoint(
+        spot.set(m[0]! * x + m[1]! * y + m[3]!, -(m[4]! * x + m[5]! * y + m[7]!), m[8]! * x + m[9]! * y + m[11]!),
+      );
     }
   });
   return box;
@@ -167,7 +226,10 @@ function Table({ plan, position }: BookViewProps) {
   const size = box.getSize(new Vector3());
   const middle = box.getCenter(new Vector3());
   return (
-    <mesh position={[middle.x, middle.y, Math.min(box.min.z, 0) - 0.6]} scale={[Math.max(size.x, 20) * 0.62, Math.max(size.y, 20) * 0.66, 1]}>
+    <mesh
+      position={[middle.x, middle.y, Math.min(box.min.z, 0) - 0.6]}
+      scale={[Math.max(size.x, 20) * 0.62, Math.max(size.y, 20) * 0.66, 1]}
+    >
       <circleGeometry args={[1, 48]} />
       <meshBasicMaterial color="#16261f" transparent opacity={0.1} />
     </mesh>
@@ -195,7 +257,10 @@ function Eye({ plan, position }: BookViewProps) {
     const radius = box.getSize(new Vector3()).length() / 2;
     const { fov } = camera as PerspectiveCamera;
     const narrow = Math.min(1, size.width / size.height);
-    wanted.current = { centre: box.getCenter(new Vector3()), distance: (radius * 1.04) / Math.sin((fov * Math.PI) / 360) / narrow };
+    wanted.current = {
+      centre: box.getCenter(new Vector3()),
+      distance: (radius * 1.04) / Math.sin((fov * Math.PI) / 360) / narrow,
+    };
     invalidate();
   }, [plan, position, camera, size, invalidate]);
   useFrame(() => {
@@ -204,7 +269,9 @@ function Eye({ plan, position }: BookViewProps) {
     if (!placed.current) {
       placed.current = true;
       camera.up.set(0, 0, 1);
-      camera.position.copy(wanted.current.centre).add(new Vector3(-0.22, -0.72, 0.82).normalize().multiplyScalar(wanted.current.distance));
+      camera.position
+        .copy(wanted.current.centre)
+        .add(new Vector3(-0.22, -0.72, 0.82).normalize().multiplyScalar(wanted.current.distance));
       orbit.target.copy(wanted.current.centre);
       orbit.update();
       invalidate();
@@ -222,4 +289,3 @@ function Eye({ plan, position }: BookViewProps) {
   });
   return null;
 }
-

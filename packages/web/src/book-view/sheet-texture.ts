@@ -9,7 +9,12 @@ import { pictureAddress } from '../book/pictures.ts';
 const LONGER_SIDE = 2048;
 
 /** Paints face A of the sheet: paper, fibres, numbers at once, then the pictures as they arrive; `show` is called after each stage. */
-export async function paintSheet(plan: FoldedBook, placed: readonly PlacedContent[], book: Pick<BookAnswer, 'assets'>, show: (canvas: HTMLCanvasElement) => void): Promise<void> {
+export async function paintSheet(
+  plan: FoldedBook,
+  placed: readonly PlacedContent[],
+  book: Pick<BookAnswer, 'assets'>,
+  show: (canvas: HTMLCanvasElement) => void,
+): Promise<void> {
   const { width, height } = plan.sheet;
   const scale = LONGER_SIDE / Math.max(width, height);
   const canvas = document.createElement('canvas');
@@ -40,24 +45,34 @@ export async function paintSheet(plan: FoldedBook, placed: readonly PlacedConten
     context.restore();
   }
   show(canvas);
-  await Promise.all(placed.map(async ({ content, clip, matrix, asset }) => {
-    const url = await pictureAddress(book, content, placed.length > 20 ? 240 : 480);
-    const image = url ? await load(url) : undefined;
-    if (!image) return;
-    context.save();
-    context.beginPath();
-    context.rect(clip.left * scale, clip.top * scale, clip.width * scale, clip.height * scale);
-    context.clip();
-    context.transform(matrix[0] * scale, matrix[1] * scale, matrix[2] * scale, matrix[3] * scale, matrix[4] * scale, matrix[5] * scale);
-    context.drawImage(image, 0, 0, asset.width, asset.height);
-    context.restore();
-  }));
+  await Promise.all(
+    placed.map(async ({ content, clip, matrix, asset }) => {
+      const url = await pictureAddress(book, content, placed.length > 20 ? 240 : 480);
+      const image = url ? await load(url) : undefined;
+      if (!image) return;
+      context.save();
+      context.beginPath();
+      context.rect(clip.left * scale, clip.top * scale, clip.width * scale, clip.height * scale);
+      context.clip();
+      context.transform(
+        matrix[0] * scale,
+        matrix[1] * scale,
+        matrix[2] * scale,
+        matrix[3] * scale,
+        matrix[4] * scale,
+        matrix[5] * scale,
+      );
+      context.drawImage(image, 0, 0, asset.width, asset.height);
+      context.restore();
+    }),
+  );
   if (placed.length) show(canvas);
 }
 
-const load = (url: string): Promise<HTMLImageElement | undefined> => new Promise((resolve) => {
-  const image = new Image();
-  image.onload = () => resolve(image);
-  image.onerror = () => resolve(undefined);
-  image.src = url;
-});
+const load = (url: string): Promise<HTMLImageElement | undefined> =>
+  new Promise((resolve) => {
+    const image = new Image();
+    image.onload = () => resolve(image);
+    image.onerror = () => resolve(undefined);
+    image.src = url;
+  });

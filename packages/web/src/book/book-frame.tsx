@@ -20,9 +20,13 @@ export function BookFrame() {
           <div role="alert" className="slip max-w-xl p-6">
             <h1 className="mb-2 text-2xl">This book cannot be opened</h1>
             <p className="mb-4">{error.message}</p>
-            <Link to="/" className="remedy">Back to the shelf</Link>
+            <Link to="/" className="remedy">
+              Back to the shelf
+            </Link>
           </div>
-        ) : <p role="status">Opening the book …</p>}
+        ) : (
+          <p role="status">Opening the book …</p>
+        )}
       </main>
     );
   }
@@ -33,7 +37,12 @@ function Frame({ book }: { readonly book: OpenBook }) {
   const navigate = useNavigate();
   const { id } = book;
   useActions([
-    ...STAGES.map(({ path, name }, i) => ({ id: `stage-${path}`, title: `Stage: ${name}`, keys: String(i + 1), run: () => void navigate(`/books/${id}/${path}`) })),
+    ...STAGES.map(({ path, name }, i) => ({
+      id: `stage-${path}`,
+      title: `Stage: ${name}`,
+      keys: String(i + 1),
+      run: () => void navigate(`/books/${id}/${path}`),
+    })),
     { id: 'undo', title: 'Undo', keys: 'Ctrl Z', run: book.undo, enabled: book.canUndo || book.saving },
     { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z or Ctrl Y', run: book.redo, enabled: book.canRedo || book.saving },
     { id: 'shelf', title: 'Back to the shelf', keys: 'H', run: () => void navigate('/') },
@@ -56,15 +65,22 @@ function Frame({ book }: { readonly book: OpenBook }) {
 function Title({ book }: { readonly book: OpenBook }) {
   const [text, setText] = useState<string>();
   const settle = () => {
-    if (text !== undefined && text.trim() && text.trim() !== book.book.title) book.change({ kind: 'rename', title: text });
+    if (text !== undefined && text.trim() && text.trim() !== book.book.title)
+      book.change({ kind: 'rename', title: text });
     setText(undefined);
   };
   return (
     <h1 className="flex items-center gap-2 text-[2rem]">
-      <Link to="/" aria-label="Back to the shelf" className="-ml-2 p-1 text-quiet hover:text-ink"><ChevronLeftIcon className="size-6" /></Link>
+      <Link to="/" aria-label="Back to the shelf" className="-ml-2 p-1 text-quiet hover:text-ink">
+        <ChevronLeftIcon className="size-6" />
+      </Link>
       <input
-        aria-label="Title of the book" className="min-w-0 max-w-full field-sizing-content truncate bg-transparent hover:border-b focus:bg-paper" maxLength={200}
-        value={text ?? book.book.title} onChange={(event) => setText(event.target.value)} onBlur={settle}
+        aria-label="Title of the book"
+        className="min-w-0 max-w-full field-sizing-content truncate bg-transparent hover:border-b focus:bg-paper"
+        maxLength={200}
+        value={text ?? book.book.title}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={settle}
         onKeyDown={(event) => {
           if (event.key === 'Enter') event.currentTarget.blur();
           if (event.key === 'Escape') setText(undefined);
@@ -83,9 +99,28 @@ function StateLine({ book }: { readonly book: OpenBook }) {
       <span>{formWords(book.book.form.id).name}</span>·
       <span className="measure text-ink">{measureSize(width, height, unit)}</span>
       <UnitSwitch />·
-      <span role="status" aria-live="polite">{book.saving ? 'saving …' : `saved ${saved}`}</span>·
-      <button type="button" className="p-1 hover:text-ink disabled:opacity-40" onClick={book.undo} disabled={!book.canUndo} aria-label="Undo"><ArrowUturnLeftIcon className="size-4" /></button>
-      <button type="button" className="p-1 hover:text-ink disabled:opacity-40" onClick={book.redo} disabled={!book.canRedo} aria-label="Redo"><ArrowUturnRightIcon className="size-4" /></button>
+      <span role="status" aria-live="polite">
+        {book.saving ? 'saving …' : `saved ${saved}`}
+      </span>
+      ·
+      <button
+        type="button"
+        className="p-1 hover:text-ink disabled:opacity-40"
+        onClick={book.undo}
+        disabled={!book.canUndo}
+        aria-label="Undo"
+      >
+        <ArrowUturnLeftIcon className="size-4" />
+      </button>
+      <button
+        type="button"
+        className="p-1 hover:text-ink disabled:opacity-40"
+        onClick={book.redo}
+        disabled={!book.canRedo}
+        aria-label="Redo"
+      >
+        <ArrowUturnRightIcon className="size-4" />
+      </button>
     </p>
   );
 }
@@ -95,7 +130,9 @@ function Failure({ book }: { readonly book: OpenBook }) {
   return (
     <div role="alert" className="mx-9 mt-3 flex items-baseline gap-4 border-l-8 border-blade bg-paper px-4 py-2.5">
       <p className="grow">{failure!.message}</p>
-      <button type="button" className="remedy" onClick={book.dismissFailure}>Understood</button>
+      <button type="button" className="remedy" onClick={book.dismissFailure}>
+        Understood
+      </button>
     </div>
   );
 }

@@ -12,7 +12,14 @@ const open = new Map<string, Promise<PDFDocumentProxy>>();
 export async function drawPdfPage(url: string, page: number, size: number): Promise<string> {
   let document = open.get(url);
   if (!document) {
-    document = getDocument({ url, isEvalSupported: false, cMapUrl: `${DATA}cmaps/`, cMapPacked: true, standardFontDataUrl: `${DATA}standard_fonts/`, wasmUrl: `${DATA}wasm/` }).promise;
+    document = getDocument({
+      url,
+      isEvalSupported: false,
+      cMapUrl: `${DATA}cmaps/`,
+      cMapPacked: true,
+      standardFontDataUrl: `${DATA}standard_fonts/`,
+      wasmUrl: `${DATA}wasm/`,
+    }).promise;
     open.set(url, document);
     document.catch(() => open.delete(url));
   }

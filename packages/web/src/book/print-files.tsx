@@ -26,13 +26,28 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
   return (
     <nav aria-label="Files" className="flex flex-col gap-2">
       {useFileLinks(book).map(({ id, title, keys, href }) => (
-        <a key={id} className={`action ${id === 'print' ? 'action-first' : ''}`} href={href} target="_blank" rel="noreferrer">{title} <span className="key">{keys}</span></a>
+        <a
+          key={id}
+          className={`action ${id === 'print' ? 'action-first' : ''}`}
+          href={href}
+          target="_blank"
+          rel="noreferrer"
+        >
+          {title} <span className="key">{keys}</span>
+        </a>
       ))}
-      <p className="text-sm text-quiet">Dummy first, on cheap paper. Print at 100 %, never “fit to page”; the bar on the dummy shows whether it worked.</p>
+      <p className="text-sm text-quiet">
+        Dummy first, on cheap paper. Print at 100 %, never “fit to page”; the bar on the dummy shows whether it worked.
+      </p>
     </nav>
   );
 }
 
 export function usePrintActions(book: OpenBook): readonly Action[] {
-  return useFileLinks(book).map(({ id, title, keys, href }) => ({ id, title, keys, run: () => void window.open(href, '_blank', 'noopener') }));
+  return useFileLinks(book).map(({ id, title, keys, href }) => ({
+    id,
+    title,
+    keys,
+    run: () => void window.open(href, '_blank', 'noopener'),
+  }));
 }

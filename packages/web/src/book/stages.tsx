@@ -12,18 +12,32 @@ export function StageStrip({ bookId }: { readonly bookId: string }) {
   return (
     <nav aria-label="Stages" className="flex items-start">
       {STAGES.map(({ path, name }, i) => (
-        <NavLink key={path} to={`/books/${bookId}/${path}`} className="group -ml-px block outline-offset-0" style={{ width: 124 }}>
+        <NavLink
+          key={path}
+          to={`/books/${bookId}/${path}`}
+          className="group -ml-px block outline-offset-0"
+          style={{ width: 124 }}
+        >
           {({ isActive }) => (
             <span className="relative block h-[58px]">
               <svg viewBox="0 0 124 58" className="absolute inset-0 size-full" aria-hidden="true">
                 <polygon
-                  points={isActive ? '1,8 123,8 123,56 1,56' : i % 2 ? '1,8 123,1 123,49 1,56' : '1,1 123,8 123,56 1,49'}
-                  className={isActive ? 'fill-paper stroke-ink' : 'fill-shade stroke-ink group-hover:fill-choose-pale'} strokeWidth={isActive ? 1.8 : 1.2} strokeLinejoin="round"
+                  points={
+                    isActive ? '1,8 123,8 123,56 1,56' : i % 2 ? '1,8 123,1 123,49 1,56' : '1,1 123,8 123,56 1,49'
+                  }
+                  className={isActive ? 'fill-paper stroke-ink' : 'fill-shade stroke-ink group-hover:fill-choose-pale'}
+                  strokeWidth={isActive ? 1.8 : 1.2}
+                  strokeLinejoin="round"
                 />
               </svg>
-              <span className={`absolute left-3 flex flex-col ${isActive ? 'top-3.5' : 'top-2.5'}`} style={isActive ? undefined : { transform: `skewY(${i % 2 ? -3.2 : 3.2}deg)` }}>
+              <span
+                className={`absolute left-3 flex flex-col ${isActive ? 'top-3.5' : 'top-2.5'}`}
+                style={isActive ? undefined : { transform: `skewY(${i % 2 ? -3.2 : 3.2}deg)` }}
+              >
                 <span className="key leading-none">{i + 1}</span>
-                <span className={`font-title text-[1.05rem] ${isActive ? 'font-extrabold' : 'font-semibold'}`}>{name}</span>
+                <span className={`font-title text-[1.05rem] ${isActive ? 'font-extrabold' : 'font-semibold'}`}>
+                  {name}
+                </span>
               </span>
             </span>
           )}

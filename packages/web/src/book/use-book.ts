@@ -43,7 +43,10 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   const queries = useQueryClient();
   const key = useMemo(() => ['book', id], [id]);
   const unit = useSettings((s) => s.unit);
-  const fetched = useQuery({ queryKey: key, queryFn: () => getJson<BookAnswer>(`/api/books/${encodeURIComponent(id)}`) });
+  const fetched = useQuery({
+    queryKey: key,
+    queryFn: () => getJson<BookAnswer>(`/api/books/${encodeURIComponent(id)}`),
+  });
   const current = () => queries.getQueryData<BookAnswer>(key);
 
   // Changes are shown at once and sent one after another; each expects the revision of the one before.
@@ -115,13 +118,22 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
     refusal.reset();
   };
 
-  const error = fetched.error instanceof ApiFailure ? fetched.error
-    : plan && !plan.ok ? new ApiFailure('plan-impossible', commandProblemWords(plan.problem, unit), plan.problem) : undefined;
+  const error =
+    fetched.error instanceof ApiFailure
+      ? fetched.error
+      : plan && !plan.ok
+        ? new ApiFailure('plan-impossible', commandProblemWords(plan.problem, unit), plan.problem)
+        : undefined;
   if (!answer || !plan?.ok || !derived) return { book: undefined, error };
   return {
     error,
     book: {
-      ...answer, ...derived, plan: plan.value, change, failure, dismissFailure,
+      ...answer,
+      ...derived,
+      plan: plan.value,
+      change,
+      failure,
+      dismissFailure,
       undo: () => send.mutate({ kind: 'undo' }),
       redo: () => send.mutate({ kind: 'redo' }),
       drop: upload.mutateAsync,

@@ -3,7 +3,8 @@ import { TONES, type Drawing, type DrawItem } from '@eight-up/core/output/drawin
 import { LINE_CODE } from '@eight-up/core/output/line-code';
 
 const mm = (length: number) => length / 1e6;
-const points = (list: readonly { readonly x: number; readonly y: number }[]) => list.map((p) => `${mm(p.x)},${mm(p.y)}`).join(' ');
+const points = (list: readonly { readonly x: number; readonly y: number }[]) =>
+  list.map((p) => `${mm(p.x)},${mm(p.y)}`).join(' ');
 
 interface DrawingItemsProps {
   readonly drawing: Drawing;
@@ -14,24 +15,69 @@ interface DrawingItemsProps {
 
 /** The items of a drawing as SVG elements in millimetres; `heavier` thickens lines where the drawing is shown small. */
 export const DrawingItems = memo(function DrawingItems({ drawing, heavier = 1, halo = false }: DrawingItemsProps) {
-  return <>{halo && drawing.items.map((item, i) => item.kind === 'line' && item.layer !== 'mark' && (
-    <polyline key={`halo${i}`} points={points(item.points)} fill="none" stroke={TONES.paper} strokeOpacity="0.8" strokeWidth={(LINE_CODE[item.layer].width + 0.5) * heavier} />
-  ))}{drawing.items.map((item, i) => <Item key={i} item={item} heavier={heavier} />)}</>;
+  return (
+    <>
+      {halo &&
+        drawing.items.map(
+          (item, i) =>
+            item.kind === 'line' &&
+            item.layer !== 'mark' && (
+              <polyline
+                key={`halo${i}`}
+                points={points(item.points)}
+                fill="none"
+                stroke={TONES.paper}
+                strokeOpacity="0.8"
+                strokeWidth={(LINE_CODE[item.layer].width + 0.5) * heavier}
+              />
+            ),
+        )}
+      {drawing.items.map((item, i) => (
+        <Item key={i} item={item} heavier={heavier} />
+      ))}
+    </>
+  );
 });
 
 function Item({ item, heavier }: { readonly item: DrawItem; readonly heavier: number }) {
   switch (item.kind) {
     case 'line': {
       const { width, dash, colour } = LINE_CODE[item.layer];
-      const look = { fill: 'none', stroke: colour, strokeWidth: width * heavier, strokeDasharray: dash.map((d) => d * heavier).join(' ') || undefined };
-      return item.closed ? <polygon points={points(item.points)} {...look} /> : <polyline points={points(item.points)} {...look} />;
+      const look = {
+        fill: 'none',
+        stroke: colour,
+        strokeWidth: width * heavier,
+        strokeDasharray: dash.map((d) => d * heavier).join(' ') || undefined,
+      };
+      return item.closed ? (
+        <polygon points={points(item.points)} {...look} />
+      ) : (
+        <polyline points={points(item.points)} {...look} />
+      );
     }
     case 'dot': {
       const { colour } = LINE_CODE[item.layer];
-      return <circle cx={mm(item.at.x)} cy={mm(item.at.y)} r={mm(item.radius) * heavier} fill={item.filled ? colour : TONES.paper} stroke={colour} strokeWidth={0.6 * heavier} />;
+      return (
+        <circle
+          cx={mm(item.at.x)}
+          cy={mm(item.at.y)}
+          r={mm(item.radius) * heavier}
+          fill={item.filled ? colour : TONES.paper}
+          stroke={colour}
+          strokeWidth={0.6 * heavier}
+        />
+      );
     }
     case 'area':
-      return <polygon points={points(item.points)} fill={TONES[item.tone]} stroke={item.outlined ? TONES.ink : 'none'} strokeWidth={0.3 * heavier} strokeLinejoin="round" />;
+      return (
+        <polygon
+          points={points(item.points)}
+          fill={TONES[item.tone]}
+          stroke={item.outlined ? TONES.ink : 'none'}
+          strokeWidth={0.3 * heavier}
+          strokeLinejoin="round"
+        />
+      );
     case 'text':
     case 'picture':
       return null;

@@ -3,7 +3,11 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { LINE_CODE, type Layer } from '@eight-up/core/output/line-code';
 
 const MEANING: Readonly<Partial<Record<Layer, string>>> = {
-  valley: 'valley', mountain: 'mountain', creased: 'creased, lies flat', cut: 'cut', slit: 'slit, stop to stop',
+  valley: 'valley',
+  mountain: 'mountain',
+  creased: 'creased, lies flat',
+  cut: 'cut',
+  slit: 'slit, stop to stop',
 };
 
 /** What the lines of this sheet mean: only those it has. */
@@ -16,8 +20,21 @@ export function LineLegend({ plan }: { readonly plan: FoldedBook }) {
         return (
           <li key={layer} className="flex items-center gap-1.5">
             <svg width="34" height="8" aria-hidden="true">
-              <line x1="0" x2="34" y1="4" y2="4" stroke={colour} strokeWidth={width * 4} strokeDasharray={dash.map((d) => d * 2).join(' ') || undefined} />
-              {layer === 'slit' && <><circle cx="4" cy="4" r="3" fill="#d9d6cf" stroke={colour} /><circle cx="30" cy="4" r="3" fill="#d9d6cf" stroke={colour} /></>}
+              <line
+                x1="0"
+                x2="34"
+                y1="4"
+                y2="4"
+                stroke={colour}
+                strokeWidth={width * 4}
+                strokeDasharray={dash.map((d) => d * 2).join(' ') || undefined}
+              />
+              {layer === 'slit' && (
+                <>
+                  <circle cx="4" cy="4" r="3" fill="#d9d6cf" stroke={colour} />
+                  <circle cx="30" cy="4" r="3" fill="#d9d6cf" stroke={colour} />
+                </>
+              )}
             </svg>
             {MEANING[layer]}
           </li>

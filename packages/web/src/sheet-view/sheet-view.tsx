@@ -32,7 +32,20 @@ const mm = (length: number) => length / 1e6;
 
 /** The flat sheet to scale, as it lies on the table: fibres, pictures, folds and cuts, page numbers as they stand. */
 export function SheetView(props: SheetViewProps) {
-  const { plan, names, placed = [], book, turns = 0, turnedOver = false, lit, onPoint, onChoose, margins, className, showNumbers = true } = props;
+  const {
+    plan,
+    names,
+    placed = [],
+    book,
+    turns = 0,
+    turnedOver = false,
+    lit,
+    onPoint,
+    onChoose,
+    margins,
+    className,
+    showNumbers = true,
+  } = props;
   const [w, h] = [mm(plan.sheet.width), mm(plan.sheet.height)];
   const lying = turns % 2 === 1;
   const [seenW, seenH] = lying ? [h, w] : [w, h];
@@ -40,17 +53,26 @@ export function SheetView(props: SheetViewProps) {
   const places = useMemo(() => pagePlaces(plan), [plan]);
   const unitLength = Math.max(seenW, seenH) / 100;
   const room = { left: 2 * unitLength, top: 6 * unitLength, right: 2 * unitLength, bottom: 2 * unitLength };
-  const spin = turns === 0 ? undefined : `translate(${seenW / 2} ${seenH / 2}) rotate(${turns * 90}) translate(${-w / 2} ${-h / 2})`;
+  const spin =
+    turns === 0
+      ? undefined
+      : `translate(${seenW / 2} ${seenH / 2}) rotate(${turns * 90}) translate(${-w / 2} ${-h / 2})`;
   return (
     <svg
       viewBox={`${-room.left} ${-room.top} ${seenW + room.left + room.right} ${seenH + room.top + room.bottom}`}
-      className={className} role="group" aria-label={`Flat sheet, face ${turnedOver ? 'B' : 'A'} up`}
+      className={className}
+      role="group"
+      aria-label={`Flat sheet, face ${turnedOver ? 'B' : 'A'} up`}
     >
       <MarksFromEdge plan={plan} turns={turns} turnedOver={turnedOver} width={seenW} text={2.1 * unitLength} />
       <g transform={spin}>
         <rect width={w} height={h} fill="#0002" transform={`translate(${unitLength * 0.5} ${unitLength * 0.7})`} />
         <rect width={w} height={h} fill={turnedOver ? '#f4f2ea' : '#fdfcf7'} />
-        {!turnedOver && book && placed.map((content) => <PlacedPicture key={content.page} content={content} book={book} size={places.length > 20 ? 240 : 480} />)}
+        {!turnedOver &&
+          book &&
+          placed.map((content) => (
+            <PlacedPicture key={content.page} content={content} book={book} size={places.length > 20 ? 240 : 480} />
+          ))}
         <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
           <Fibres axis={plan.sheet.fibre} width={w} height={h} />
         </g>
@@ -59,26 +81,45 @@ export function SheetView(props: SheetViewProps) {
         </g>
         {margins && <MarginStrip width={w} height={h} margins={margins} />}
         <rect width={w} height={h} fill="none" stroke="#16261f" strokeWidth={unitLength * 0.1} />
-        {!turnedOver && places.map((place) => (
-          <PanelMark
-            key={place.page} place={place} name={names[place.page] ?? String(place.page + 1)} lit={lit === place.page}
-            showNumber={showNumbers} {...(onPoint ? { onPoint } : {})} {...(onChoose ? { onChoose } : {})}
-          />
-        ))}
+        {!turnedOver &&
+          places.map((place) => (
+            <PanelMark
+              key={place.page}
+              place={place}
+              name={names[place.page] ?? String(place.page + 1)}
+              lit={lit === place.page}
+              showNumber={showNumbers}
+              {...(onPoint ? { onPoint } : {})}
+              {...(onChoose ? { onChoose } : {})}
+            />
+          ))}
       </g>
     </svg>
   );
 }
 
-function PlacedPicture({ content, book, size }: { readonly content: PlacedContent; readonly book: Pick<BookAnswer, 'assets'>; readonly size: 240 | 480 }) {
+function PlacedPicture({
+  content,
+  book,
+  size,
+}: {
+  readonly content: PlacedContent;
+  readonly book: Pick<BookAnswer, 'assets'>;
+  readonly size: 240 | 480;
+}) {
   const url = usePicture(book, content.content, size);
   const { clip, matrix, asset, page } = content;
   if (!url) return null;
   return (
     <g clipPath={`url(#clip-${page})`}>
-      <clipPath id={`clip-${page}`}><rect x={mm(clip.left)} y={mm(clip.top)} width={mm(clip.width)} height={mm(clip.height)} /></clipPath>
+      <clipPath id={`clip-${page}`}>
+        <rect x={mm(clip.left)} y={mm(clip.top)} width={mm(clip.width)} height={mm(clip.height)} />
+      </clipPath>
       <image
-        href={url} width={mm(asset.width)} height={mm(asset.height)} preserveAspectRatio="none"
+        href={url}
+        width={mm(asset.width)}
+        height={mm(asset.height)}
+        preserveAspectRatio="none"
         transform={`matrix(${matrix[0]} ${matrix[1]} ${matrix[2]} ${matrix[3]} ${mm(matrix[4])} ${mm(matrix[5])})`}
       />
     </g>
@@ -110,9 +151,15 @@ function PanelMark({ place, name, lit, showNumber, onPoint, onChoose }: PanelMar
   const mark = { x: -across / 2 + size * 1.05, y: down / 2 - size * 1.05 };
   return (
     <g
-      data-testid={`panel-${place.side}-${place.panel}`} role={onChoose ? 'button' : 'img'} tabIndex={onChoose ? 0 : undefined} aria-label={standingWords(place, name)}
-      className={onChoose ? 'cursor-pointer' : ''} aria-pressed={onChoose ? lit : undefined}
-      onPointerEnter={() => onPoint?.(page)} onPointerLeave={() => onPoint?.(undefined)} onClick={() => onChoose?.(page)}
+      data-testid={`panel-${place.side}-${place.panel}`}
+      role={onChoose ? 'button' : 'img'}
+      tabIndex={onChoose ? 0 : undefined}
+      aria-label={standingWords(place, name)}
+      className={onChoose ? 'cursor-pointer' : ''}
+      aria-pressed={onChoose ? lit : undefined}
+      onPointerEnter={() => onPoint?.(page)}
+      onPointerLeave={() => onPoint?.(undefined)}
+      onClick={() => onChoose?.(page)}
       onKeyDown={(event) => {
         if (event.key === 'Enter' || event.key === ' ') {
           event.preventDefault();
@@ -124,24 +171,65 @@ function PanelMark({ place, name, lit, showNumber, onPoint, onChoose }: PanelMar
       {lit && <rect x={x} y={y} width={w} height={h} fill="none" stroke="#fdfcf7" strokeWidth={size * 0.34} />}
       {lit && <rect x={x} y={y} width={w} height={h} fill="none" stroke="#16261f" strokeWidth={size * 0.18} />}
       {showNumber && (
-        <g transform={`translate(${x + w / 2} ${y + h / 2}) rotate(${quarterTurns * 90}) translate(${mark.x} ${mark.y})`} className="pointer-events-none">
+        <g
+          transform={`translate(${x + w / 2} ${y + h / 2}) rotate(${quarterTurns * 90}) translate(${mark.x} ${mark.y})`}
+          className="pointer-events-none"
+        >
           <circle r={size * 0.62} fill={lit ? '#16261f' : '#fdfcf7'} stroke="#16261f" strokeWidth={size * 0.08} />
-          <text fontSize={size * (name.length > 2 ? 0.42 : 0.66)} textAnchor="middle" dy="0.35em" fontWeight="700" fill={lit ? '#fdfcf7' : '#16261f'} fontFamily="Hanken Grotesk Variable">{name}</text>
+          <text
+            fontSize={size * (name.length > 2 ? 0.42 : 0.66)}
+            textAnchor="middle"
+            dy="0.35em"
+            fontWeight="700"
+            fill={lit ? '#fdfcf7' : '#16261f'}
+            fontFamily="Hanken Grotesk Variable"
+          >
+            {name}
+          </text>
         </g>
       )}
     </g>
   );
 }
 
-function MarginStrip({ width, height, margins }: { readonly width: number; readonly height: number; readonly margins: NonNullable<SheetViewProps['margins']> }) {
+function MarginStrip({
+  width,
+  height,
+  margins,
+}: {
+  readonly width: number;
+  readonly height: number;
+  readonly margins: NonNullable<SheetViewProps['margins']>;
+}) {
   const [l, t, r, b] = [mm(margins.left), mm(margins.top), width - mm(margins.right), height - mm(margins.bottom)];
   return (
-    <path fillRule="evenodd" d={`M0 0H${width}V${height}H0Z M${l} ${t}V${b}H${r}V${t}Z`} fill="#b93d12" fillOpacity="0.16" stroke="#b93d12" strokeWidth="0.3" strokeDasharray="1.5 1.5" pointerEvents="none" />
+    <path
+      fillRule="evenodd"
+      d={`M0 0H${width}V${height}H0Z M${l} ${t}V${b}H${r}V${t}Z`}
+      fill="#b93d12"
+      fillOpacity="0.16"
+      stroke="#b93d12"
+      strokeWidth="0.3"
+      strokeDasharray="1.5 1.5"
+      pointerEvents="none"
+    />
   );
 }
 
 /** Marks of the upright lines, read from the left edge of the sheet as it lies. */
-function MarksFromEdge({ plan, turns, turnedOver, width, text }: { readonly plan: FoldedBook; readonly turns: number; readonly turnedOver: boolean; readonly width: number; readonly text: number }) {
+function MarksFromEdge({
+  plan,
+  turns,
+  turnedOver,
+  width,
+  text,
+}: {
+  readonly plan: FoldedBook;
+  readonly turns: number;
+  readonly turnedOver: boolean;
+  readonly width: number;
+  readonly text: number;
+}) {
   const unit = useSettings((s) => s.unit);
   const { run } = plan;
   const crossing = turns % 2 === 0 ? run.sheet.verticals : run.sheet.horizontals;
@@ -153,9 +241,13 @@ function MarksFromEdge({ plan, turns, turnedOver, width, text }: { readonly plan
   return (
     <g aria-hidden="true">
       {marks.map((x, i) => (
-        <Mark key={i} x={x} size={text}>{i % every === 0 ? measureNumber((Math.round(x * 1e6)) as Nm, unit) : ''}</Mark>
+        <Mark key={i} x={x} size={text}>
+          {i % every === 0 ? measureNumber(Math.round(x * 1e6) as Nm, unit) : ''}
+        </Mark>
       ))}
-      <text x={0} y={-text * 1.1} fontSize={text * 0.9} fill="#4e5a53">{unit}</text>
+      <text x={0} y={-text * 1.1} fontSize={text * 0.9} fill="#4e5a53">
+        {unit}
+      </text>
     </g>
   );
 }
@@ -164,7 +256,9 @@ function Mark({ x, size, children }: { readonly x: number; readonly size: number
   return (
     <>
       <line x1={x} x2={x} y1={-size * 0.8} y2={-size * 0.1} stroke="#16261f" strokeWidth={size * 0.09} />
-      <text x={x} y={-size * 1.1} textAnchor="middle" fontSize={size} className="measure" style={{ fontSize: size }}>{children}</text>
+      <text x={x} y={-size * 1.1} textAnchor="middle" fontSize={size} className="measure" style={{ fontSize: size }}>
+        {children}
+      </text>
     </>
   );
 }

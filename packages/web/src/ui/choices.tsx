@@ -22,7 +22,9 @@ export function Choices<T extends string | number>({ label, value, choices, onCh
       <div className="flex flex-wrap">
         {choices.map((choice) => (
           <Radio
-            key={choice.value} value={choice.value} disabled={choice.disabled ?? false}
+            key={choice.value}
+            value={choice.value}
+            disabled={choice.disabled ?? false}
             className="-ml-px -mt-px cursor-pointer border border-ink bg-paper px-2 py-0.5 font-semibold first:ml-0 hover:bg-choose-pale data-checked:bg-ink data-checked:text-paper data-disabled:cursor-default data-disabled:text-quiet data-focus:z-10"
           >
             {choice.name}

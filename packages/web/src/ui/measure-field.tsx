@@ -29,16 +29,27 @@ export function MeasureField({ label, value, onChange, className = '' }: Measure
   };
   return (
     <div className={className}>
-      <label htmlFor={id} className="block text-sm text-quiet">{label}</label>
+      <label htmlFor={id} className="block text-sm text-quiet">
+        {label}
+      </label>
       <input
-        id={id} className="entry measure w-28" value={text} aria-invalid={wrong} aria-describedby={wrong ? `${id}-wrong` : undefined}
-        onChange={(event) => setText(event.target.value)} onBlur={settle}
+        id={id}
+        className="entry measure w-28"
+        value={text}
+        aria-invalid={wrong}
+        aria-describedby={wrong ? `${id}-wrong` : undefined}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={settle}
         onKeyDown={(event) => {
           if (event.key === 'Enter') settle();
           if (event.key === 'Escape') setText(measure(value, unit));
         }}
       />
-      {wrong && <p id={`${id}-wrong`} role="alert" className="mt-1 max-w-44 text-sm text-blade">Not a length. Try 210, 21cm or 8 1/2in.</p>}
+      {wrong && (
+        <p id={`${id}-wrong`} role="alert" className="mt-1 max-w-44 text-sm text-blade">
+          Not a length. Try 210, 21cm or 8 1/2in.
+        </p>
+      )}
     </div>
   );
 }

@@ -4,7 +4,12 @@ import { useSettings } from '../app/settings.ts';
 export function UnitSwitch() {
   const { unit, switchUnit } = useSettings();
   return (
-    <button type="button" onClick={switchUnit} className="measure border-b-2 border-choose font-semibold text-choose hover:text-ink" aria-label={`Measures in ${unit === 'mm' ? 'millimetres' : 'inches'}; switch`}>
+    <button
+      type="button"
+      onClick={switchUnit}
+      className="measure border-b-2 border-choose font-semibold text-choose hover:text-ink"
+      aria-label={`Measures in ${unit === 'mm' ? 'millimetres' : 'inches'}; switch`}
+    >
       {unit === 'mm' ? 'mm' : 'inches'}
     </button>
   );

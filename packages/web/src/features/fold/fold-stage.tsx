@@ -20,7 +20,9 @@ export function FoldStage() {
   const [search, setSearch] = useSearchParams();
   const start = Math.min(Math.max(Number(search.get('step') ?? 0) || 0, 0), end);
   const tape = useTape(start, end);
-  const [lit, setLit] = useState<number | undefined>(() => (search.has('page') ? Number(search.get('page')) - 1 : undefined));
+  const [lit, setLit] = useState<number | undefined>(() =>
+    search.has('page') ? Number(search.get('page')) - 1 : undefined,
+  );
   const [turns, setTurns] = useState(0);
   const [turnedOver, setTurnedOver] = useState(search.get('face') === 'B');
   const words = useMemo(() => programmeWords(plan), [plan]);
@@ -28,11 +30,14 @@ export function FoldStage() {
 
   const goTo = (position: number) => {
     tape.glideTo(position);
-    setSearch((old) => {
-      const next = new URLSearchParams(old);
-      next.set('step', String(Math.round(Math.min(Math.max(position, 0), end))));
-      return next;
-    }, { replace: true });
+    setSearch(
+      (old) => {
+        const next = new URLSearchParams(old);
+        next.set('step', String(Math.round(Math.min(Math.max(position, 0), end))));
+        return next;
+      },
+      { replace: true },
+    );
   };
   const step = (by: number) => {
     setPlaying(false);
@@ -67,12 +72,24 @@ export function FoldStage() {
           <p className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 text-quiet">
             <span>face {turnedOver ? 'B' : 'A'} up · marks from the left edge</span>
             <span className="flex gap-4">
-              <button type="button" className="remedy" onClick={() => setTurnedOver(!turnedOver)}>Turn over</button>
-              <button type="button" className="remedy" onClick={() => setTurns((turns + 1) % 4)}>Turn round</button>
+              <button type="button" className="remedy" onClick={() => setTurnedOver(!turnedOver)}>
+                Turn over
+              </button>
+              <button type="button" className="remedy" onClick={() => setTurns((turns + 1) % 4)}>
+                Turn round
+              </button>
             </span>
           </p>
           <SheetView
-            plan={plan} names={book.names} placed={book.placed} book={book} turns={turns} turnedOver={turnedOver} lit={lit} onPoint={setLit} onChoose={setLit}
+            plan={plan}
+            names={book.names}
+            placed={book.placed}
+            book={book}
+            turns={turns}
+            turnedOver={turnedOver}
+            lit={lit}
+            onPoint={setLit}
+            onChoose={setLit}
             className="min-h-0 w-full grow"
           />
           <LineLegend plan={plan} />
@@ -80,10 +97,20 @@ export function FoldStage() {
         <section aria-label="The book it becomes" className="relative flex min-h-72 min-w-0 flex-col">
           <div className="relative min-h-0 grow">
             <div className="absolute inset-0">
-              <BookView plan={plan} placed={book.placed} book={book} position={tape.position} lit={lit} onPoint={setLit} label={`${now.title}. ${now.sentence}`} />
+              <BookView
+                plan={plan}
+                placed={book.placed}
+                book={book}
+                position={tape.position}
+                lit={lit}
+                onPoint={setLit}
+                label={`${now.title}. ${now.sentence}`}
+              />
             </div>
           </div>
-          {schematic && <p className="absolute right-0 top-0 border border-ink bg-wood px-2 text-sm font-semibold">schematic</p>}
+          {schematic && (
+            <p className="absolute right-0 top-0 border border-ink bg-wood px-2 text-sm font-semibold">schematic</p>
+          )}
         </section>
         <section aria-label="What to do now" aria-live="polite" className="col-span-2 row-start-2 min-h-[6.2rem]">
           <h2 className="text-2xl">{now.title}</h2>
@@ -95,7 +122,15 @@ export function FoldStage() {
           <ChecksSlip book={book} />
         </aside>
       </div>
-      <StepRuler book={book} words={words} position={tape.position} onGo={goTo} onScrub={tape.jumpTo} playing={isPlaying} onPlay={() => setPlaying(!isPlaying)} />
+      <StepRuler
+        book={book}
+        words={words}
+        position={tape.position}
+        onGo={goTo}
+        onScrub={tape.jumpTo}
+        playing={isPlaying}
+        onPlay={() => setPlaying(!isPlaying)}
+      />
     </main>
   );
 }
@@ -104,7 +139,11 @@ export function FoldStage() {
 function describe(book: OpenBook, words: readonly StepWords[], position: number): StepWords {
   const place = placeOnTape(book.plan, position);
   if (place.kind === 'paper') {
-    if (place.done === 0) return { title: 'The printed sheet', sentence: 'Printed side up, its head away from you. Press → for the first fold.' };
+    if (place.done === 0)
+      return {
+        title: 'The printed sheet',
+        sentence: 'Printed side up, its head away from you. Press → for the first fold.',
+      };
     return words[place.done - 1]!;
   }
   return viewWords(book, place.view);
@@ -113,8 +152,12 @@ function describe(book: OpenBook, words: readonly StepWords[], position: number)
 export function viewWords({ plan, names }: Pick<OpenBook, 'plan' | 'names'>, view: number): StepWords {
   const { left, right, gap, hinge } = plan.reading.views[view]!;
   const name = (page: number | null) => (page === null ? 'blank paper' : `page ${names[page]}`);
-  if (gap === 'front') return { title: 'The book, closed', sentence: `The front cover is ${name(right)}. Press → to turn its pages.` };
+  if (gap === 'front')
+    return { title: 'The book, closed', sentence: `The front cover is ${name(right)}. Press → to turn its pages.` };
   if (gap === 'back') return { title: 'The back', sentence: `The back cover is ${name(left)}.` };
   const around = hinge === 'spine' ? '' : ` This is a fold-out: it opens round its fold at the ${hinge}.`;
-  return { title: `Pages ${left === null ? '–' : names[left]} and ${right === null ? '–' : names[right]}`, sentence: `The book lies open at ${name(left)} and ${name(right)}.${around}` };
+  return {
+    title: `Pages ${left === null ? '–' : names[left]} and ${right === null ? '–' : names[right]}`,
+    sentence: `The book lies open at ${name(left)} and ${name(right)}.${around}`,
+  };
 }

@@ -40,18 +40,32 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
       <div className="grid grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-5 pt-4 max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)]">
         <section>
           <RadioGroup value={form.id} onChange={choose}>
-            <Label as="h2" className="mb-3 text-2xl">What do you want to hold?</Label>
+            <Label as="h2" className="mb-3 text-2xl">
+              What do you want to hold?
+            </Label>
             <div className="flex flex-col gap-2.5">
-              {FORMS.map(({ id }) => <FormPanel key={id} id={id} sheet={laidFor(id, sheet)} chosen={id === form.id} current={form} />)}
+              {FORMS.map(({ id }) => (
+                <FormPanel key={id} id={id} sheet={laidFor(id, sheet)} chosen={id === form.id} current={form} />
+              ))}
             </div>
           </RadioGroup>
           <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />
         </section>
         <section className="flex min-h-72 items-start justify-center" aria-label="The sheet">
-          {result.ok && <SheetView plan={result.value} names={pageNames(result.value.reading, 'cover-is-1')} className="max-h-[440px] w-full" />}
+          {result.ok && (
+            <SheetView
+              plan={result.value}
+              names={pageNames(result.value.reading, 'cover-is-1')}
+              className="max-h-[440px] w-full"
+            />
+          )}
         </section>
         <section aria-label="What you will hold" className="max-[1100px]:col-span-2">
-          {result.ok ? <Facts plan={result.value} /> : <Impossible problem={result.problem} sentence={planProblemWords(result.problem, unit)} />}
+          {result.ok ? (
+            <Facts plan={result.value} />
+          ) : (
+            <Impossible problem={result.problem} sentence={planProblemWords(result.problem, unit)} />
+          )}
           <div className="mt-4">{below(result.ok ? result.value : undefined)}</div>
         </section>
       </div>
@@ -67,8 +81,15 @@ function Facts({ plan }: { readonly plan: FoldedBook }) {
     <div className="slip p-4">
       <h2 className="mb-1 text-lg">In your hand</h2>
       <p data-testid="facts">{factsSentence(plan, unit)}</p>
-      <p className="mt-2 text-quiet">Printed on one side{plan.form.needs(plan.parameters).includes('glue') ? '; needs a blade and glue.' : '; needs a blade, no glue.'}</p>
-      {hidden && <p role="status" className="mt-2 border-t border-bench-deep pt-2 font-semibold text-blade">{hidden}</p>}
+      <p className="mt-2 text-quiet">
+        Printed on one side
+        {plan.form.needs(plan.parameters).includes('glue') ? '; needs a blade and glue.' : '; needs a blade, no glue.'}
+      </p>
+      {hidden && (
+        <p role="status" className="mt-2 border-t border-bench-deep pt-2 font-semibold text-blade">
+          {hidden}
+        </p>
+      )}
     </div>
   );
 }
@@ -83,11 +104,24 @@ function Impossible({ sentence }: { readonly problem: PlanProblem; readonly sent
 }
 
 /** A form in the chooser: its words, and the sheet folding into it again and again. */
-function FormPanel({ id, sheet, chosen, current }: { readonly id: string; readonly sheet: Sheet; readonly chosen: boolean; readonly current: FormChoice }) {
+function FormPanel({
+  id,
+  sheet,
+  chosen,
+  current,
+}: {
+  readonly id: string;
+  readonly sheet: Sheet;
+  readonly chosen: boolean;
+  readonly current: FormChoice;
+}) {
   const words = formWords(id);
   const plan = useMemo(() => planBook(chosen ? current : { id, parameters: {} }, sheet), [id, chosen, current, sheet]);
   return (
-    <Radio value={id} className="group flex cursor-pointer items-center gap-3 border border-ink bg-shade px-3 py-2 hover:bg-choose-pale data-checked:border-2 data-checked:bg-paper">
+    <Radio
+      value={id}
+      className="group flex cursor-pointer items-center gap-3 border border-ink bg-shade px-3 py-2 hover:bg-choose-pale data-checked:border-2 data-checked:bg-paper"
+    >
       <span className="grow">
         <span className="block font-title text-lg font-bold leading-tight first-letter:uppercase">{words.name}</span>
         <span className="block text-sm">{words.holds}</span>
@@ -119,5 +153,7 @@ function Rehearsing({ plan }: { readonly plan: FoldedBook }) {
     }, 50);
     return () => clearInterval(timer);
   }, [plan, last, steps]);
-  return <FoldedDrawing plan={plan} position={position} width={88} height={72} className="h-[80px] w-[98px] shrink-0" />;
+  return (
+    <FoldedDrawing plan={plan} position={position} width={88} height={72} className="h-[80px] w-[98px] shrink-0" />
+  );
 }

@@ -22,17 +22,33 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
   const turns = turnsOf(plan);
   return (
     <div className="mt-3 flex flex-wrap gap-x-5">
-      {fields.filter(({ when }) => !when || turns[when] > 0).map((field) => (field.kind === 'count' ? (
-        <Choices
-          key={field.name} label={parameterQuestion(field.name)} value={Number(values[field.name])} onChange={(value) => set(field.name, value)}
-          choices={Array.from({ length: field.to - field.from + 1 }, (_, i) => ({ value: field.from + i, name: String(field.from + i) }))}
-        />
-      ) : (
-        <Choices
-          key={field.name} label={parameterQuestion(field.name)} value={String(values[field.name])} onChange={(value) => set(field.name, value)}
-          choices={field.values.map((value) => ({ value, name: parameterAnswer(field.name, value, 2 * turns['faces-meet']) }))}
-        />
-      )))}
+      {fields
+        .filter(({ when }) => !when || turns[when] > 0)
+        .map((field) =>
+          field.kind === 'count' ? (
+            <Choices
+              key={field.name}
+              label={parameterQuestion(field.name)}
+              value={Number(values[field.name])}
+              onChange={(value) => set(field.name, value)}
+              choices={Array.from({ length: field.to - field.from + 1 }, (_, i) => ({
+                value: field.from + i,
+                name: String(field.from + i),
+              }))}
+            />
+          ) : (
+            <Choices
+              key={field.name}
+              label={parameterQuestion(field.name)}
+              value={String(values[field.name])}
+              onChange={(value) => set(field.name, value)}
+              choices={field.values.map((value) => ({
+                value,
+                name: parameterAnswer(field.name, value, 2 * turns['faces-meet']),
+              }))}
+            />
+          ),
+        )}
     </div>
   );
 }

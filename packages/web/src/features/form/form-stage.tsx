@@ -8,7 +8,8 @@ export function FormStage() {
   const { form, sheet } = book.book;
   return (
     <FormEditor
-      form={form} sheet={sheet}
+      form={form}
+      sheet={sheet}
       onForm={(chosen, laid) => book.change({ kind: 'choose-form', form: chosen, ...(laid ? { sheet: laid } : {}) })}
       onSheet={(chosen) => book.change({ kind: 'choose-sheet', sheet: chosen })}
       below={() => <ChecksSlip book={book} />}

@@ -27,7 +27,13 @@ export function NewBook() {
   const [form, setForm] = useState<FormChoice>({ id: FORMS[0]!.id, parameters: {} });
   const [sheet, setSheet] = useState<Sheet>(() => usualSheet(unit));
   const start = useMutation<BookAnswer, ApiFailure>({
-    mutationFn: () => postJson('/api/books', { title: title.trim() || 'Untitled book', form: form.id, parameters: form.parameters, sheet }),
+    mutationFn: () =>
+      postJson('/api/books', {
+        title: title.trim() || 'Untitled book',
+        form: form.id,
+        parameters: form.parameters,
+        sheet,
+      }),
     onSuccess: (book) => {
       queries.setQueryData(['book', book.id], book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
@@ -37,28 +43,52 @@ export function NewBook() {
   return (
     <div className="flex min-h-screen flex-col">
       <header className="flex items-center gap-2 px-9 pt-5">
-        <Link to="/" aria-label="Back to the shelf" className="-ml-2 p-1 text-quiet hover:text-ink"><ChevronLeftIcon className="size-6" /></Link>
+        <Link to="/" aria-label="Back to the shelf" className="-ml-2 p-1 text-quiet hover:text-ink">
+          <ChevronLeftIcon className="size-6" />
+        </Link>
         <h1 className="text-[2rem]">Start a book</h1>
-        <span className="ml-2 text-quiet">measures in <UnitSwitch /></span>
+        <span className="ml-2 text-quiet">
+          measures in <UnitSwitch />
+        </span>
       </header>
       <FormEditor
-        form={form} sheet={sheet} onForm={(chosen, laid) => {
+        form={form}
+        sheet={sheet}
+        onForm={(chosen, laid) => {
           setForm(chosen);
           if (laid) setSheet(laid);
-        }} onSheet={setSheet}
+        }}
+        onSheet={setSheet}
         below={(plan) => (
           <form
-            className="flex flex-col gap-3" onSubmit={(event) => {
+            className="flex flex-col gap-3"
+            onSubmit={(event) => {
               event.preventDefault();
               if (plan) start.mutate();
             }}
           >
             <label className="block">
               <span className="block text-sm text-quiet">Its title</span>
-              <input className="entry w-full" value={title} maxLength={200} placeholder="Untitled book" onChange={(event) => setTitle(event.target.value)} />
+              <input
+                className="entry w-full"
+                value={title}
+                maxLength={200}
+                placeholder="Untitled book"
+                onChange={(event) => setTitle(event.target.value)}
+              />
             </label>
-            <button type="submit" className="action action-first justify-center py-3" disabled={!plan || start.isPending}>Start this book</button>
-            {start.isError && <p role="alert" className="text-blade">{start.error.message}</p>}
+            <button
+              type="submit"
+              className="action action-first justify-center py-3"
+              disabled={!plan || start.isPending}
+            >
+              Start this book
+            </button>
+            {start.isError && (
+              <p role="alert" className="text-blade">
+                {start.error.message}
+              </p>
+            )}
           </form>
         )}
       />

@@ -1,4 +1,12 @@
-import { NAMED_SIZES, namedSizeOf, grainName, turnedSheet, type FibreAxis, type NamedSize, type Sheet } from '@eight-up/core/paper/sheet-size';
+import {
+  NAMED_SIZES,
+  namedSizeOf,
+  grainName,
+  turnedSheet,
+  type FibreAxis,
+  type NamedSize,
+  type Sheet,
+} from '@eight-up/core/paper/sheet-size';
 import type { Nm } from '@eight-up/core/units/nm';
 import { measureSize } from '@eight-up/core/units/measure';
 import { useSettings } from '../../app/settings.ts';
@@ -20,7 +28,10 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
     onSheet({ ...sheet, width: lying ? long : short, height: lying ? short : long });
   };
   return (
-    <section aria-label="The sheet you have" className="sticky bottom-0 z-20 border-t border-ink bg-wood px-9 pb-4 pt-2.5">
+    <section
+      aria-label="The sheet you have"
+      className="sticky bottom-0 z-20 border-t border-ink bg-wood px-9 pb-4 pt-2.5"
+    >
       <div className="flex flex-wrap items-end gap-x-5 gap-y-1">
         <div>
           <h2 className="mb-1 text-lg">The sheet you have</h2>
@@ -31,8 +42,17 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
               const isChosen = chosen?.id === size.id;
               return (
                 <li key={size.id}>
-                  <button type="button" className="group flex flex-col items-center px-0.5" aria-pressed={isChosen} aria-label={`${size.name}, ${measureSize(size.short, size.long, unit)}`} onClick={() => take(size)}>
-                    <span className={`block border border-ink ${isChosen ? 'bg-ink' : 'bg-paper group-hover:bg-choose-pale'}`} style={{ width: short, height: long }} />
+                  <button
+                    type="button"
+                    className="group flex flex-col items-center px-0.5"
+                    aria-pressed={isChosen}
+                    aria-label={`${size.name}, ${measureSize(size.short, size.long, unit)}`}
+                    onClick={() => take(size)}
+                  >
+                    <span
+                      className={`block border border-ink ${isChosen ? 'bg-ink' : 'bg-paper group-hover:bg-choose-pale'}`}
+                      style={{ width: short, height: long }}
+                    />
                     <span className={`text-[0.8rem] ${isChosen ? 'font-bold' : ''}`}>{size.name}</span>
                   </button>
                 </li>
@@ -43,12 +63,21 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
         <div className="mb-1.5 flex items-end gap-2.5">
           <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => onSheet({ ...sheet, width })} />
           <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => onSheet({ ...sheet, height })} />
-          <button type="button" className="action py-1.5" onClick={() => onSheet(turnedSheet(sheet))}>Turn it</button>
+          <button type="button" className="action py-1.5" onClick={() => onSheet(turnedSheet(sheet))}>
+            Turn it
+          </button>
         </div>
         <div>
           <Choices<FibreAxis>
-            label={`Fibres run${grainWords(sheet)}`} value={sheet.fibre} onChange={(fibre) => onSheet({ ...sheet, fibre })}
-            choices={[{ value: 'along-width', name: '↔ across' }, { value: 'along-height', name: '↕ upright' }, { value: 'any', name: 'any way' }, { value: 'unknown', name: 'unknown' }]}
+            label={`Fibres run${grainWords(sheet)}`}
+            value={sheet.fibre}
+            onChange={(fibre) => onSheet({ ...sheet, fibre })}
+            choices={[
+              { value: 'along-width', name: '↔ across' },
+              { value: 'along-height', name: '↕ upright' },
+              { value: 'any', name: 'any way' },
+              { value: 'unknown', name: 'unknown' },
+            ]}
           />
         </div>
       </div>

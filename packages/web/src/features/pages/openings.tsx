@@ -38,27 +38,67 @@ interface Size {
   readonly height: number;
 }
 
-function Opening({ book, view, next, size, rtl, ...rest }: OpeningsProps & { readonly view: View; readonly next: View | undefined; readonly size: Size; readonly rtl: boolean }) {
+function Opening({
+  book,
+  view,
+  next,
+  size,
+  rtl,
+  ...rest
+}: OpeningsProps & {
+  readonly view: View;
+  readonly next: View | undefined;
+  readonly size: Size;
+  readonly rtl: boolean;
+}) {
   const { gap, hinge } = view;
   const stacked = hinge !== 'spine';
   // In a book read from right to left the earlier page stands on the right; a fold-out at the tail opens downwards.
   const pair = rtl || hinge === 'tail' ? [view.right, view.left] : [view.left, view.right];
-  const title = gap === 'front' ? 'Front cover' : gap === 'back' ? 'Back cover' : stacked ? `Fold-out, opens at the ${hinge}; page ${nameOf(book, view.left)} lies head down` : '';
+  const title =
+    gap === 'front'
+      ? 'Front cover'
+      : gap === 'back'
+        ? 'Back cover'
+        : stacked
+          ? `Fold-out, opens at the ${hinge}; page ${nameOf(book, view.left)} lies head down`
+          : '';
   const faces = gap === 'front' ? [view.right] : gap === 'back' ? [view.left] : pair;
   return (
     <div>
       <div className={`flex w-fit border border-ink bg-bench-deep ${stacked ? 'flex-col' : ''}`}>
         {faces.map((page, side) => (
-          <div key={side} className={side === 1 ? (stacked ? 'border-t border-dashed border-ink' : 'border-l border-quiet') : ''}>
-            {page === null
-              ? <div style={size} className="flex items-center justify-center bg-shade text-sm text-quiet">{gap === 'front' || gap === 'back' ? 'bare back' : 'unprinted'}</div>
-              : <PagePlace key={page} book={book} page={page} size={size} headDown={stacked && page === view.left} {...rest} />}
+          <div
+            key={side}
+            className={side === 1 ? (stacked ? 'border-t border-dashed border-ink' : 'border-l border-quiet') : ''}
+          >
+            {page === null ? (
+              <div style={size} className="flex items-center justify-center bg-shade text-sm text-quiet">
+                {gap === 'front' || gap === 'back' ? 'bare back' : 'unprinted'}
+              </div>
+            ) : (
+              <PagePlace
+                key={page}
+                book={book}
+                page={page}
+                size={size}
+                headDown={stacked && page === view.left}
+                {...rest}
+              />
+            )}
           </div>
         ))}
       </div>
-      <p className="mt-1 flex justify-between gap-3 text-sm text-quiet" style={{ maxWidth: size.width * (stacked ? 1 : 2) }}>
+      <p
+        className="mt-1 flex justify-between gap-3 text-sm text-quiet"
+        style={{ maxWidth: size.width * (stacked ? 1 : 2) }}
+      >
         <span>{title}</span>
-        {next && <span className="whitespace-nowrap" title="What waits behind this turn">turn {rtl ? '‹' : '›'} {behind(book, next)}</span>}
+        {next && (
+          <span className="whitespace-nowrap" title="What waits behind this turn">
+            turn {rtl ? '‹' : '›'} {behind(book, next)}
+          </span>
+        )}
       </p>
     </div>
   );
@@ -88,27 +128,56 @@ function PagePlace({ book, page, size, headDown, chosen, inHand, onChoose, onDro
   const isChosen = chosen === page;
   useEffect(() => {
     // Keys move the choice; focus and view follow it, unless the maker is typing elsewhere.
-    if (isChosen && !document.activeElement?.matches('input, textarea')) button.current?.focus({ preventScroll: false });
+    if (isChosen && !document.activeElement?.matches('input, textarea'))
+      button.current?.focus({ preventScroll: false });
   }, [isChosen]);
   const name = book.names[page]!;
-  const look = isChosen ? 'outline-3 outline-choose -outline-offset-3 z-10' : drop.isOver ? 'outline-3 outline-ink -outline-offset-3' : '';
-  const moved = drag.transform ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 30, opacity: 0.85 } : {};
+  const look = isChosen
+    ? 'outline-3 outline-choose -outline-offset-3 z-10'
+    : drop.isOver
+      ? 'outline-3 outline-ink -outline-offset-3'
+      : '';
+  const moved = drag.transform
+    ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 30, opacity: 0.85 }
+    : {};
   return (
     <div ref={drop.setNodeRef} className="relative" style={size} onDrop={(event) => onDropFiles(event, page)}>
-      <div ref={before.setNodeRef} className={`absolute inset-y-0 left-0 z-20 w-3 ${before.isOver ? 'bg-choose' : 'pointer-events-none'}`} />
+      <div
+        ref={before.setNodeRef}
+        className={`absolute inset-y-0 left-0 z-20 w-3 ${before.isOver ? 'bg-choose' : 'pointer-events-none'}`}
+      />
       <button
         ref={(node) => {
           drag.setNodeRef(node);
           button.current = node;
         }}
-        type="button" data-testid={`page-${page + 1}`} aria-pressed={isChosen} aria-label={`Page ${name}: ${content ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}` : 'empty'}${inHand === page ? ', in hand' : ''}`}
-        className={`relative block size-full cursor-pointer overflow-hidden bg-paper ${look} ${inHand === page ? 'opacity-50' : ''}`} style={moved}
-        onClick={() => onChoose(page)} onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
+        type="button"
+        data-testid={`page-${page + 1}`}
+        aria-pressed={isChosen}
+        aria-label={`Page ${name}: ${content ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}` : 'empty'}${inHand === page ? ', in hand' : ''}`}
+        className={`relative block size-full cursor-pointer overflow-hidden bg-paper ${look} ${inHand === page ? 'opacity-50' : ''}`}
+        style={moved}
+        onClick={() => onChoose(page)}
+        onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
       >
-        {content
-          ? <span className={`absolute inset-0 ${headDown ? 'rotate-180' : ''}`}><PagePicture book={book} content={content} pageWidth={book.plan.reading.width} pageHeight={book.plan.reading.height} size={size} /></span>
-          : <span className="flex size-full items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">{name}</span>}
-        {content && <span className="absolute bottom-1 left-1 min-w-5 bg-paper px-1 text-center text-xs font-bold">{name}</span>}
+        {content ? (
+          <span className={`absolute inset-0 ${headDown ? 'rotate-180' : ''}`}>
+            <PagePicture
+              book={book}
+              content={content}
+              pageWidth={book.plan.reading.width}
+              pageHeight={book.plan.reading.height}
+              size={size}
+            />
+          </span>
+        ) : (
+          <span className="flex size-full items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">
+            {name}
+          </span>
+        )}
+        {content && (
+          <span className="absolute bottom-1 left-1 min-w-5 bg-paper px-1 text-center text-xs font-bold">{name}</span>
+        )}
       </button>
     </div>
   );

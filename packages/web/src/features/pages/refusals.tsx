@@ -12,11 +12,18 @@ export function Refusals({ drops }: { readonly drops: FileDrops }) {
         {drops.refused.map((one, i) => (
           <li key={i} className="py-1">
             <strong className="break-all">{one.name}</strong> {fileProblemWords(one.problem)}
-            {(one.problem.code === 'pdf-encrypted' || one.problem.code === 'pdf-wrong-password') && one.file && <Unlock one={one} drops={drops} />}
+            {(one.problem.code === 'pdf-encrypted' || one.problem.code === 'pdf-wrong-password') && one.file && (
+              <Unlock one={one} drops={drops} />
+            )}
           </li>
         ))}
       </ul>
-      <p className="mt-1 flex items-baseline gap-4 text-quiet">Everything else is as it was. <button type="button" className="remedy" onClick={() => drops.forget()}>Understood</button></p>
+      <p className="mt-1 flex items-baseline gap-4 text-quiet">
+        Everything else is as it was.{' '}
+        <button type="button" className="remedy" onClick={() => drops.forget()}>
+          Understood
+        </button>
+      </p>
     </div>
   );
 }
@@ -25,16 +32,26 @@ function Unlock({ one, drops }: { readonly one: Refused; readonly drops: FileDro
   const [password, setPassword] = useState('');
   return (
     <form
-      className="mt-1 flex items-end gap-3" onSubmit={(event) => {
+      className="mt-1 flex items-end gap-3"
+      onSubmit={(event) => {
         event.preventDefault();
         drops.forget(one);
         void drops.take([one.file!], one.page, password);
       }}
     >
-      <label className="block"><span className="block text-sm text-quiet">Password of this PDF</span>
-        <input type="password" autoComplete="off" className="entry" value={password} onChange={(event) => setPassword(event.target.value)} />
+      <label className="block">
+        <span className="block text-sm text-quiet">Password of this PDF</span>
+        <input
+          type="password"
+          autoComplete="off"
+          className="entry"
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+        />
       </label>
-      <button type="submit" className="action py-1.5">Open it</button>
+      <button type="submit" className="action py-1.5">
+        Open it
+      </button>
     </form>
   );
 }

@@ -38,12 +38,23 @@ export function useFileDrops(book: OpenBook): FileDrops {
     show(0);
     setFailure(undefined);
     const note = (list: readonly RefusedFile[]) =>
-      setRefused((old) => [...old, ...list.map((one) => ({ ...one, page, file: files.find(({ name }) => name === one.name) }))]);
+      setRefused((old) => [
+        ...old,
+        ...list.map((one) => ({ ...one, page, file: files.find(({ name }) => name === one.name) })),
+      ]);
     try {
-      const { refused: left } = await book.drop({ files, sending: { onProgress: show, signal: stop.signal }, ...(page === undefined ? {} : { page }), ...(password === undefined ? {} : { password }) });
+      const { refused: left } = await book.drop({
+        files,
+        sending: { onProgress: show, signal: stop.signal },
+        ...(page === undefined ? {} : { page }),
+        ...(password === undefined ? {} : { password }),
+      });
       note(left);
     } catch (error) {
-      const list = error instanceof ApiFailure && error.code === 'files-refused' ? (error.problem as { refused: readonly RefusedFile[] }).refused : undefined;
+      const list =
+        error instanceof ApiFailure && error.code === 'files-refused'
+          ? (error.problem as { refused: readonly RefusedFile[] }).refused
+          : undefined;
       if (list) note(list);
       else setFailure(error instanceof Error ? error.message : String(error));
     } finally {
@@ -51,7 +62,11 @@ export function useFileDrops(book: OpenBook): FileDrops {
     }
   };
   return {
-    over, busy, refused, failure, take,
+    over,
+    busy,
+    refused,
+    failure,
+    take,
     forget: (one) => {
       setFailure(undefined);
       setRefused((old) => (one ? old.filter((other) => other !== one) : []));

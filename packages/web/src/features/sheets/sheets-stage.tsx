@@ -32,15 +32,30 @@ export function SheetsStage() {
       <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 pb-3 pt-4 max-[900px]:grid-cols-1">
         <section className="flex min-h-0 min-w-0 flex-col" aria-label="The sheet as it prints">
           <p className="mb-1 flex items-baseline justify-between text-quiet">
-            <span>face {turnedOver ? 'B up: the hidden side stays unprinted' : 'A up · head away from you'} · marks from the left edge</span>
+            <span>
+              face {turnedOver ? 'B up: the hidden side stays unprinted' : 'A up · head away from you'} · marks from the
+              left edge
+            </span>
             <span className="flex gap-4">
-              <button type="button" className="remedy" onClick={turnOver}>Turn over</button>
-              <button type="button" className="remedy" onClick={() => setTurns((turns + 1) % 4)}>Turn round</button>
+              <button type="button" className="remedy" onClick={turnOver}>
+                Turn over
+              </button>
+              <button type="button" className="remedy" onClick={() => setTurns((turns + 1) % 4)}>
+                Turn round
+              </button>
             </span>
           </p>
           <SheetView
-            plan={book.plan} names={book.names} placed={book.placed} book={book} turns={turns} turnedOver={turnedOver} lit={lit} onPoint={setLit}
-            margins={printing.unprintable} className="min-h-0 w-full grow"
+            plan={book.plan}
+            names={book.names}
+            placed={book.placed}
+            book={book}
+            turns={turns}
+            turnedOver={turnedOver}
+            lit={lit}
+            onPoint={setLit}
+            margins={printing.unprintable}
+            className="min-h-0 w-full grow"
           />
           <LineLegend plan={book.plan} />
         </section>
@@ -57,14 +72,29 @@ export function SheetsStage() {
           </div>
           {(['top', 'right', 'bottom', 'left'] as const).map((edge) => (
             <MeasureField
-              key={edge} label={edge} value={printing.unprintable[edge]}
-              onChange={(value: Nm) => book.change({ kind: 'set-printing', printing: { ...printing, unprintable: { ...printing.unprintable, [edge]: value } as Margins } })}
+              key={edge}
+              label={edge}
+              value={printing.unprintable[edge]}
+              onChange={(value: Nm) =>
+                book.change({
+                  kind: 'set-printing',
+                  printing: { ...printing, unprintable: { ...printing.unprintable, [edge]: value } as Margins },
+                })
+              }
             />
           ))}
           <Choices
-            label={shrink < 1 ? `Every page at ${(shrink * 100).toFixed(1)} %, so that folds still meet` : 'Pages at full size'}
-            value={printing.margin} onChange={(margin) => book.change({ kind: 'set-printing', printing: { ...printing, margin } })}
-            choices={[{ value: 'shrink', name: 'shrink the pages' }, { value: 'warn', name: 'only warn' }]}
+            label={
+              shrink < 1
+                ? `Every page at ${(shrink * 100).toFixed(1)} %, so that folds still meet`
+                : 'Pages at full size'
+            }
+            value={printing.margin}
+            onChange={(margin) => book.change({ kind: 'set-printing', printing: { ...printing, margin } })}
+            choices={[
+              { value: 'shrink', name: 'shrink the pages' },
+              { value: 'warn', name: 'only warn' },
+            ]}
           />
         </div>
       </section>

@@ -21,18 +21,47 @@ export function BookOnShelf({ book, plan }: { readonly book: ShelfBook; readonly
   const edges = Math.min(reading.leaves, 16);
   const rise = depth * 0.5;
   return (
-    <svg width={w + depth + 2} height={h + rise + 2} viewBox={`-1 ${-rise - 1} ${w + depth + 2} ${h + rise + 2}`} aria-hidden="true">
-      <polygon points={`0,0 ${depth},${-rise} ${w + depth},${-rise} ${w},0`} fill="#c9c4b6" stroke="#16261f" strokeWidth="1" strokeLinejoin="round" />
-      <polygon points={`${w},0 ${w + depth},${-rise} ${w + depth},${h - rise} ${w},${h}`} fill="#f1efe7" stroke="#16261f" strokeWidth="1" strokeLinejoin="round" />
+    <svg
+      width={w + depth + 2}
+      height={h + rise + 2}
+      viewBox={`-1 ${-rise - 1} ${w + depth + 2} ${h + rise + 2}`}
+      aria-hidden="true"
+    >
+      <polygon
+        points={`0,0 ${depth},${-rise} ${w + depth},${-rise} ${w},0`}
+        fill="#c9c4b6"
+        stroke="#16261f"
+        strokeWidth="1"
+        strokeLinejoin="round"
+      />
+      <polygon
+        points={`${w},0 ${w + depth},${-rise} ${w + depth},${h - rise} ${w},${h}`}
+        fill="#f1efe7"
+        stroke="#16261f"
+        strokeWidth="1"
+        strokeLinejoin="round"
+      />
       {Array.from({ length: edges - 1 }, (_, i) => {
         const x = (depth * (i + 1)) / edges;
         return <line key={i} x1={w + x} y1={-x * 0.5} x2={w + x} y2={h - x * 0.5} stroke="#16261f" strokeWidth="0.6" />;
       })}
       <rect width={w} height={h} fill={coverPage === null ? '#efece2' : '#fdfcf7'} stroke="#16261f" strokeWidth="1.4" />
-      {url && <image href={url} width={w} height={h} preserveAspectRatio={content?.fit === 'fill' ? 'xMidYMid slice' : 'xMidYMid meet'} />}
+      {url && (
+        <image
+          href={url}
+          width={w}
+          height={h}
+          preserveAspectRatio={content?.fit === 'fill' ? 'xMidYMid slice' : 'xMidYMid meet'}
+        />
+      )}
       {!url && (
         <foreignObject x="6" y="6" width={Math.max(w - 12, 1)} height={Math.max(h - 12, 1)}>
-          <p className="font-title font-bold" style={{ fontSize: Math.min(17, w / 5), lineHeight: 1.05, overflowWrap: 'anywhere' }}>{book.book.title}</p>
+          <p
+            className="font-title font-bold"
+            style={{ fontSize: Math.min(17, w / 5), lineHeight: 1.05, overflowWrap: 'anywhere' }}
+          >
+            {book.book.title}
+          </p>
         </foreignObject>
       )}
       <rect width={w} height={h} fill="none" stroke="#16261f" strokeWidth="1.4" />

@@ -16,7 +16,10 @@ import { BookOnShelf, SHELF_MM_PER_PX } from './book-on-shelf.tsx';
 /** Home: the maker's books, each in its own proportions. */
 export function Shelf() {
   const navigate = useNavigate();
-  const books = useQuery({ queryKey: ['shelf'], queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/books') });
+  const books = useQuery({
+    queryKey: ['shelf'],
+    queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/books'),
+  });
   useActions([{ id: 'new-book', title: 'Start a book', keys: 'N', run: () => void navigate('/new') }]);
   const list = books.data?.books ?? [];
   return (
@@ -25,19 +28,31 @@ export function Shelf() {
         <div>
           <h1 className="text-[2.6rem]">Eight Up</h1>
           <p className="mt-1 text-quiet">
-            {books.isSuccess && list.length > 0 ? `${counted(list.length, 'book')} on the shelf · ` : ''}measures in <UnitSwitch />
+            {books.isSuccess && list.length > 0 ? `${counted(list.length, 'book')} on the shelf · ` : ''}measures in{' '}
+            <UnitSwitch />
           </p>
         </div>
-        <Link to="/new" className="action action-first px-6 py-3">Start a book <span className="key">N</span></Link>
+        <Link to="/new" className="action action-first px-6 py-3">
+          Start a book <span className="key">N</span>
+        </Link>
       </header>
       {books.isPending && <p role="status">Looking along the shelf …</p>}
-      {books.isError && <p role="alert" className="slip p-4">{books.error.message}</p>}
+      {books.isError && (
+        <p role="alert" className="slip p-4">
+          {books.error.message}
+        </p>
+      )}
       {books.isSuccess && list.length === 0 && <EmptyShelf />}
       {list.length > 0 && (
         <main>
           <ul className="flex flex-wrap gap-y-10" aria-label="Books on the shelf">
-            {list.map((book) => <Place key={book.id} book={book} />)}
-            <li aria-hidden="true" className="flex grow flex-col"><div className="h-[250px]" /><Plank /></li>
+            {list.map((book) => (
+              <Place key={book.id} book={book} />
+            ))}
+            <li aria-hidden="true" className="flex grow flex-col">
+              <div className="h-[250px]" />
+              <Plank />
+            </li>
           </ul>
           <ShelfScale />
         </main>
@@ -50,8 +65,13 @@ function EmptyShelf() {
   return (
     <main className="max-w-xl border-t-[6px] border-wood-deep pt-6">
       <h2 className="mb-2 text-2xl">The shelf is empty</h2>
-      <p className="mb-5">One sheet of paper, eight pictures and an evening make a book. Choose how it folds, drop your pictures in, and print a numbered dummy first.</p>
-      <Link to="/new" className="remedy text-lg">Start the first book</Link>
+      <p className="mb-5">
+        One sheet of paper, eight pictures and an evening make a book. Choose how it folds, drop your pictures in, and
+        print a numbered dummy first.
+      </p>
+      <Link to="/new" className="remedy text-lg">
+        Start the first book
+      </Link>
     </main>
   );
 }
@@ -65,7 +85,9 @@ function Place({ book }: { readonly book: ShelfBook }) {
           <Link to={`/books/${book.id}/pages`} aria-label={`Open ${book.book.title}`} className="block">
             <BookOnShelf book={book} plan={plan.value} />
           </Link>
-        ) : <p className="text-sm text-quiet">This form no longer folds.</p>}
+        ) : (
+          <p className="text-sm text-quiet">This form no longer folds.</p>
+        )}
       </div>
       <Plank />
       <div className="max-w-52 pl-2.5 pt-2">{plan.ok && <Caption book={book} plan={plan.value} />}</div>
@@ -79,9 +101,17 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
   const queries = useQueryClient();
   const [renaming, setRenaming] = useState<string>();
   const again = () => void queries.invalidateQueries({ queryKey: ['shelf'] });
-  const copy = useMutation({ mutationFn: () => postJson<BookAnswer>(`/api/books/${book.id}/copy`, {}), onSuccess: again });
+  const copy = useMutation({
+    mutationFn: () => postJson<BookAnswer>(`/api/books/${book.id}/copy`, {}),
+    onSuccess: again,
+  });
   const rename = useMutation<BookAnswer, ApiFailure, string>({
-    mutationFn: (title) => postJson(`/api/books/${book.id}/revisions`, { expect: book.revision, window: windowId, command: { kind: 'rename', title } }),
+    mutationFn: (title) =>
+      postJson(`/api/books/${book.id}/revisions`, {
+        expect: book.revision,
+        window: windowId,
+        command: { kind: 'rename', title },
+      }),
     onSuccess: again,
     onError: again,
   });
@@ -92,22 +122,57 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
   };
   return (
     <>
-      {renaming === undefined ? <p className="font-title text-[1.05rem] font-bold leading-tight">{book.book.title}</p> : (
+      {renaming === undefined ? (
+        <p className="font-title text-[1.05rem] font-bold leading-tight">{book.book.title}</p>
+      ) : (
         <input
-          autoFocus aria-label="New title" className="entry w-full" value={renaming} maxLength={200} onChange={(event) => setRenaming(event.target.value)} onBlur={settle}
+          autoFocus
+          aria-label="New title"
+          className="entry w-full"
+          value={renaming}
+          maxLength={200}
+          onChange={(event) => setRenaming(event.target.value)}
+          onBlur={settle}
           onKeyDown={(event) => {
             if (event.key === 'Enter') settle();
             if (event.key === 'Escape') setRenaming(undefined);
           }}
         />
       )}
-      <p>{formWords(book.book.form.id).name}, {counted(formFacts(plan).pages, 'page')}</p>
-      <p className="text-quiet">{missing === 0 ? 'ready to print' : missing === book.book.pages.length ? 'no pictures yet' : `${counted(missing, 'page')} to fill`}</p>
-      <p className="mt-1 flex gap-4">
-        <button type="button" className="remedy text-sm" onClick={() => copy.mutate()} disabled={copy.isPending} aria-label={`Copy ${book.book.title}`}>Copy</button>
-        <button type="button" className="remedy text-sm" onClick={() => setRenaming(book.book.title)} aria-label={`Rename ${book.book.title}`}>Rename</button>
+      <p>
+        {formWords(book.book.form.id).name}, {counted(formFacts(plan).pages, 'page')}
       </p>
-      {rename.isError && <p role="alert" className="mt-1 text-sm text-blade">{rename.error.message}</p>}
+      <p className="text-quiet">
+        {missing === 0
+          ? 'ready to print'
+          : missing === book.book.pages.length
+            ? 'no pictures yet'
+            : `${counted(missing, 'page')} to fill`}
+      </p>
+      <p className="mt-1 flex gap-4">
+        <button
+          type="button"
+          className="remedy text-sm"
+          onClick={() => copy.mutate()}
+          disabled={copy.isPending}
+          aria-label={`Copy ${book.book.title}`}
+        >
+          Copy
+        </button>
+        <button
+          type="button"
+          className="remedy text-sm"
+          onClick={() => setRenaming(book.book.title)}
+          aria-label={`Rename ${book.book.title}`}
+        >
+          Rename
+        </button>
+      </p>
+      {rename.isError && (
+        <p role="alert" className="mt-1 text-sm text-blade">
+          {rename.error.message}
+        </p>
+      )}
     </>
   );
 }
@@ -119,7 +184,12 @@ function ShelfScale() {
   const px = length / 1e6 / SHELF_MM_PER_PX;
   return (
     <div className="mt-8 flex justify-end pr-4">
-      <div style={{ width: px }} className="relative border-x-2 border-ink text-center before:absolute before:inset-x-0 before:top-1/2 before:-z-10 before:border-t-2"><span className="measure bg-bench px-1">{measure(length, unit)}</span></div>
+      <div
+        style={{ width: px }}
+        className="relative border-x-2 border-ink text-center before:absolute before:inset-x-0 before:top-1/2 before:-z-10 before:border-t-2"
+      >
+        <span className="measure bg-bench px-1">{measure(length, unit)}</span>
+      </div>
     </div>
   );
 }
