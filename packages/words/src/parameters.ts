@@ -8,7 +8,8 @@ const QUESTIONS: Readonly<Record<string, string>> = {
   facesMeet: 'At a turn where printed faces meet',
 };
 
-const ANSWERS: Readonly<Record<string, string>> = {
+/** Keyed by parameter and value. */
+export const ANSWERS: Readonly<Record<string, string>> = {
   'cover.outer': 'on an outer column',
   'cover.middle': 'on a middle column',
   'cover.back-of-first': 'the back of panel 1',

@@ -1,0 +1,94 @@
+import { describe, expect, it } from 'vitest';
+import { newBook } from '../book/new-book.ts';
+import { FORMS } from '../forms/registry.ts';
+import { parameterFields } from '../forms/parameter-fields.ts';
+import { mm } from '../units/nm.ts';
+import { ERROR_STATUS } from './errors.ts';
+import { bookDocumentSchema, commandSchema, newBookRequest, revisionRequest } from './schemas.ts';
+
+const sheet = { width: mm(297), height: mm(210), fibre: 'any' };
+const content = { asset: 'a'.repeat(64), page: 0, name: 'x.jpg', fit: 'fit' };
+const printing = {
+  unprintable: { top: mm(4), right: mm(4), bottom: mm(4), left: mm(4) },
+  margin: 'shrink',
+};
+
+/** One of every command a client may send. */
+const COMMANDS = [
+  { kind: 'rename', title: 'Knots' },
+  { kind: 'choose-form', form: { id: 'slit-book', parameters: {} }, sheet },
+  { kind: 'choose-sheet', sheet },
+  { kind: 'number-pages', numbering: 'covers-apart' },
+  { kind: 'set-printing', printing },
+  { kind: 'place', contents: [content], from: 2 },
+  { kind: 'replace', page: 0, content },
+  { kind: 'clear', page: 0 },
+  { kind: 'swap', one: 0, other: 1 },
+  { kind: 'move', from: 0, to: 1 },
+  { kind: 'set-fit', page: 0, fit: 'fill' },
+  { kind: 'from-tray', tray: 0, page: 0 },
+  { kind: 'fill-from-tray' },
+  { kind: 'discard', tray: 0 },
+];
+
+describe('the contract', () => {
+  it.each(COMMANDS)('takes the command $kind and gives it back unchanged', (command) => {
+    expect(commandSchema.parse(command)).toEqual(command);
+  });
+
+  it.each(COMMANDS)('refuses $kind with a field too many', (command) => {
+    expect(commandSchema.safeParse({ ...command, extra: 1 }).success).toBe(false);
+  });
+
+  it.each([
+    { kind: 'restore', values: {} },
+    { kind: 'swap', one: -1, other: 0 },
+    { kind: 'swap', one: 0.5, other: 0 },
+    { kind: 'rename', title: '   ' },
+    { kind: 'rename', title: 'x'.repeat(201) },
+    { kind: 'place', contents: [{ ...content, asset: '../etc' }] },
+    { kind: 'set-printing', printing: { ...printing, unprintable: { ...printing.unprintable, top: -1 } } },
+    { kind: 'burn' },
+    null,
+    'swap',
+  ])('refuses %j', (command) => {
+    expect(commandSchema.safeParse(command).success).toBe(false);
+  });
+
+  it('gives a book document back as it was', () => {
+    for (const { id } of FORMS) {
+      const made = newBook('Knots', { id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
+      if (!made.ok) throw new Error(made.problem.code);
+      expect(bookDocumentSchema.parse(JSON.parse(JSON.stringify(made.value)))).toEqual(made.value);
+      expect(bookDocumentSchema.safeParse({ ...made.value, version: 2 }).success).toBe(false);
+    }
+  });
+
+  it('fills in the parameters of a new book and insists on a revision for a change', () => {
+    expect(newBookRequest.parse({ title: ' Knots ', form: 'slit-book', sheet })).toMatchObject({
+      title: 'Knots',
+      parameters: {},
+    });
+    expect(revisionRequest.safeParse({ window: 'w', command: COMMANDS[0] }).success).toBe(false);
+  });
+
+  it('knows a status for every refusal, and 500 for nothing that a client causes', () => {
+    for (const [code, status] of Object.entries(ERROR_STATUS)) {
+      const ours = ['internal', 'storage-full', 'storage-busy'].includes(code);
+      expect(status >= 500, code).toBe(ours);
+    }
+  });
+});
+
+describe('the fields of a form', () => {
+  it('are read off its schema: counts with bounds, choices, and when they are asked', () => {
+    const meander = FORMS.find(({ id }) => id === 'meander-book')!;
+    expect(parameterFields(meander)).toEqual([
+      { name: 'rows', kind: 'count', from: 2, to: 8 },
+      { name: 'columns', kind: 'count', from: 2, to: 8 },
+      { name: 'cover', kind: 'choice', values: ['back-of-first', 'first'] },
+      { name: 'backsMeet', when: 'backs-meet', kind: 'choice', values: ['double-leaf', 'pocket', 'none'] },
+      { name: 'facesMeet', when: 'faces-meet', kind: 'choice', values: ['fold-out', 'glued-shut'] },
+    ]);
+  });
+});

@@ -1,0 +1,158 @@
+import { describe, expect, it } from 'vitest';
+import type { Check } from '@eight-up/core/checks/checks';
+import { newBook } from '@eight-up/core/book/new-book';
+import type { FoldProblem } from '@eight-up/core/folding/problem';
+import { FORMS } from '@eight-up/core/forms/registry';
+import { parameterFields } from '@eight-up/core/forms/parameter-fields';
+import { planBook } from '@eight-up/core/forms/planned-book';
+import { mm } from '@eight-up/core/units/nm';
+import { checkWords } from './checks.ts';
+import { factsSentence, formWords, hiddenSentence, pageNames } from './forms.ts';
+import { ANSWERS, parameterAnswer, parameterQuestion } from './parameters.ts';
+import { commandProblemWords, fileProblemWords, planProblemWords } from './problems.ts';
+import { programmeWords } from './steps.ts';
+
+const A4 = { width: mm(297), height: mm(210), fibre: 'along-width' as const };
+const planned = (id: string, parameters: Record<string, unknown> = {}) => {
+  const plan = planBook({ id, parameters }, A4);
+  if (!plan.ok) throw new Error(plan.problem.code);
+  return plan.value;
+};
+
+/** A sentence: begins with a capital or a quotation mark, ends with a full stop or a question mark, no code or gap shows. */
+const SENTENCE = /^[A-Z“‘](?:(?!undefined|NaN|\[object).)+[.?]$/s;
+
+describe('forms in words', () => {
+  it.each(FORMS.map(({ id }) => id))('%s: named, described, every step said, cautions at blade and glue', (id) => {
+    expect(formWords(id).name).not.toBe(id);
+    expect(formWords(id).holds).toMatch(SENTENCE);
+    const plan = planned(id);
+    const words = programmeWords(plan);
+    expect(words).toHaveLength(plan.run.programme.length);
+    words.forEach(({ title, sentence, caution }, i) => {
+      expect(title.length).toBeGreaterThan(3);
+      expect(sentence).toMatch(SENTENCE);
+      const { kind } = plan.run.programme[i]!;
+      if (kind === 'slit' || kind === 'cut') expect(caution).toMatch(/blade.*away from the holding hand/i);
+    });
+  });
+
+  it.each(FORMS.map((form) => [form.id, form] as const))(
+    '%s: every parameter is asked and answered in words',
+    (_id, form) => {
+      for (const field of parameterFields(form)) {
+        expect(parameterQuestion(field.name)).not.toBe(field.name);
+        if (field.kind === 'choice') {
+          for (const value of field.values) expect(ANSWERS, value).toHaveProperty([`${field.name}.${value}`]);
+        }
+      }
+    },
+  );
+
+  it('say what glue hides, before and after it is chosen', () => {
+    expect(parameterAnswer('facesMeet', 'glued-shut', 4)).toBe('glued shut (hides 4 pages)');
+    const glued = planned('meander-book', { rows: 3, columns: 3, facesMeet: 'glued-shut' });
+    expect(hiddenSentence(glued)).toContain('hides 2 printed faces');
+    expect(factsSentence(glued, 'mm')).toBe(
+      '7 pages to read, 7 leaves, 2 printed faces hidden by glue; closed 99 × 70 mm.',
+    );
+    expect(hiddenSentence(planned('slit-book'))).toBeUndefined();
+    expect(factsSentence(planned('slit-book'), 'in')).toContain('8 pages to read, 4 leaves; closed');
+  });
+
+  it('name pages in either school', () => {
+    const { reading } = planned('slit-book');
+    expect(pageNames(reading, 'covers-apart')).toEqual(['front', '1', '2', '3', '4', '5', '6', 'back']);
+  });
+});
+
+describe('problems in words', () => {
+  const FOLD: readonly FoldProblem[] = [
+    { code: 'severed', step: 2, panels: ['r1c1', 'r1c2', 'r1c3', 'r1c4', 'r1c5'] },
+    { code: 'slit-off-the-sheet', step: 0 },
+    { code: 'slit-reaches-the-edge', step: 0 },
+    { code: 'nothing-moves', step: 0 },
+    { code: 'fold-blocked', step: 1, panel: 'r1c1', by: 'r1c4' },
+    { code: 'paper-through-paper', step: 1, panels: ['r1c1', 'r2c2'] },
+    { code: 'loop-does-not-close', step: 1, panels: ['r1c1', 'r2c2'] },
+    { code: 'ambiguous', step: 1, orders: [['r1c1'], ['r1c2']] },
+    { code: 'undecided', step: 1, searched: 20001 },
+    { code: 'nothing-to-unfold', step: 1 },
+    { code: 'not-flat', step: 1 },
+    { code: 'no-such-panel', step: 1, panel: 'r9c9' },
+    { code: 'no-such-crease', step: 1 },
+    { code: 'glue-apart', step: 1, panels: ['r1c1', 'r1c3'] },
+    { code: 'place-not-exact', step: 1 },
+    { code: 'needs-several-sheets', step: 1 },
+    { code: 'too-many-panels', step: 0, most: 512 },
+  ];
+  it.each(FOLD)('$code', (problem) => {
+    expect(planProblemWords(problem, 'mm')).toMatch(SENTENCE);
+  });
+
+  it('name step and place as makers count them', () => {
+    expect(planProblemWords(FOLD[0]!, 'mm')).toBe(
+      'Step 3 cuts the sheet apart: row 1, column 1; row 1, column 2; row 1, column 3; row 1, column 4 and others would fall off. End the cut earlier.',
+    );
+  });
+
+  it('word lengths in the unit in use', () => {
+    const problem = {
+      code: 'sheet-side-too-small',
+      side: 'width',
+      length: mm(12.7),
+      least: mm(20),
+    } as const;
+    expect(planProblemWords(problem, 'mm')).toContain('12.7 mm');
+    expect(planProblemWords(problem, 'in')).toContain('1⁄2 in');
+  });
+
+  it('tell what was kept', () => {
+    expect(commandProblemWords({ code: 'no-such-page', page: 8, pages: 8 }, 'mm')).toBe(
+      'There is no page 9: the book has 8. Nothing was changed.',
+    );
+    expect(commandProblemWords({ code: 'title-empty' }, 'mm')).toContain('The old one was kept.');
+    expect(commandProblemWords({ code: 'no-such-tray-place', tray: 3, waiting: 2 }, 'mm')).toMatch(SENTENCE);
+  });
+
+  it.each([
+    { code: 'file-empty' },
+    { code: 'file-not-a-picture' },
+    { code: 'file-truncated' },
+    { code: 'picture-too-large', megapixels: 400, most: 300 },
+    { code: 'pdf-broken' },
+    { code: 'pdf-without-pages' },
+    { code: 'pdf-encrypted' },
+    { code: 'pdf-wrong-password' },
+  ] as const)('$code follows the name of the file', (problem) => {
+    expect(`Poem.jpg ${fileProblemWords(problem)}`).toMatch(SENTENCE);
+  });
+});
+
+describe('checks in words', () => {
+  const made = newBook('t', { id: 'slit-book', parameters: {} }, A4);
+  if (!made.ok) throw new Error(made.problem.code);
+  const names = ['front', '1', '2', '3', '4', '5', '6', 'back'];
+  const CHECKS: readonly Check[] = [
+    { code: 'pages-missing', weight: 'settle', pages: [0, 3] },
+    { code: 'original-lost', weight: 'settle', pages: [2] },
+    { code: 'resolution-low', weight: 'settle', pages: [2], least: 120.4 },
+    { code: 'resolution-low', weight: 'note', pages: [1, 2], least: 250 },
+    { code: 'in-unprintable-margin', weight: 'settle', pages: [0, 1, 2, 3, 4, 5, 6, 7] },
+    { code: 'grain-across-spine', weight: 'settle', spine: 'vertical' },
+    { code: 'grain-unknown', weight: 'note', spine: 'horizontal' },
+    { code: 'tray-waiting', weight: 'note', count: 1 },
+  ];
+  it.each(CHECKS)('$code: a reason and what would be right', (check) => {
+    const { reason, remedy } = checkWords(check, made.value, names);
+    expect(reason).toMatch(/^(\d|[A-Z]).*\.$/s);
+    expect(remedy).toMatch(SENTENCE);
+  });
+  it('use the maker’s own page names and say what the right grain is called', () => {
+    expect(checkWords(CHECKS[0]!, made.value, names).reason).toBe('Pages front, 3 have nothing on them yet.');
+    expect(checkWords(CHECKS[2]!, made.value, names).reason).toBe(
+      'Page 2 prints at 120 pixels an inch: it will look soft.',
+    );
+    expect(checkWords(CHECKS[5]!, made.value, names).remedy).toContain('a short-grain sheet');
+  });
+});
