@@ -71,4 +71,25 @@ describe('the shelf', () => {
     await (await byRole(driver, 'link', 'Open Another edition')).click();
     await waitForText(driver, 'Add pictures or a PDF');
   });
+
+  it('removes into the bin, puts back, and asks before emptying it for good', async () => {
+    const { driver } = first;
+    await driver.get(app.url);
+    const open = () => byRole(driver, 'link', 'Open Another edition');
+    await open();
+    const remove = async () => (await byRole(driver, 'button', 'Remove Another edition into the bin')).click();
+    await remove();
+    await waitForText(driver, '1 book in the bin');
+    await (await byRole(driver, 'button', 'Put Another edition back on the shelf')).click();
+    await open();
+    await remove();
+    await waitForText(driver, '1 book in the bin');
+    await (await byRole(driver, 'button', 'Empty the bin')).click();
+    await waitForText(driver, 'the one thing that cannot be undone');
+    await (await byRole(driver, 'button', 'Keep them')).click();
+    await (await byRole(driver, 'button', 'Empty the bin')).click();
+    await (await byRole(driver, 'button', 'Empty it for good')).click();
+    await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('in the bin'), 10_000);
+    expect(await driver.findElement(By.css('body')).getText()).not.toContain('Another edition');
+  });
 });

@@ -7,7 +7,7 @@ import { FORMS } from '@eight-up/core/forms/registry';
 import { formWords } from '@eight-up/words/forms';
 import { pinoHttp } from 'pino-http';
 import { assetRoutes, bookFileRoutes } from './files/routes.ts';
-import { bookRoutes } from './books/routes.ts';
+import { binRoutes, bookRoutes } from './books/routes.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
 import { exportRoutes } from './exports/routes.ts';
@@ -47,6 +47,7 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
   );
   app.use('/api/books/:id/files', bookFileRoutes(orm, store));
   app.use('/api/books', bookRoutes(orm), exportRoutes(orm, store));
+  app.use('/api/bin', binRoutes(orm, store));
   app.use('/api/assets', assetRoutes(orm, store));
   app.use('/api/compute', computeRoutes());
   app.use('/api', () => {

@@ -21,7 +21,7 @@ export function checkWords(check: Check, book: BookDocument, names: readonly str
     case 'pages-missing':
       return {
         reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'has' : 'have'} nothing on ${check.pages.length === 1 ? 'it' : 'them'} yet.`,
-        remedy: 'Drop in pictures, or leave blank on purpose.',
+        remedy: 'Drop in pictures; a page left empty prints as bare paper.',
       };
     case 'original-lost':
       return {

@@ -5,13 +5,15 @@ import { newBookRequest, revisionRequest, undoRequest } from '@eight-up/core/con
 import { planProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
-import { bookAnswer, createBook, findBook, redo, revise, shelf, undo } from './service.ts';
+import type { FileStore } from '../files/store.ts';
+import { emptyBin, moveToBin } from './bin.ts';
+import { bookAnswer, createBook, findBook, listBooks, redo, revise, undo } from './service.ts';
 
 export function bookRoutes(orm: MikroORM): Router {
   const router = Router();
 
   router.get('/', async (_request, response) => {
-    response.json({ books: await shelf(orm.em.fork()) });
+    response.json({ books: await listBooks(orm.em.fork(), 'shelf') });
   });
 
   router.post('/', async (request, response) => {
@@ -40,6 +42,16 @@ export function bookRoutes(orm: MikroORM): Router {
     response.json(await bookAnswer(em, await revise(em, request.params.id, author, command)));
   });
 
+  for (const [path, binned] of [
+    ['/:id/bin', true],
+    ['/:id/restore', false],
+  ] as const) {
+    router.post(path, async (request, response) => {
+      const em = orm.em.fork();
+      response.json(await bookAnswer(em, await moveToBin(em, request.params.id as string, binned)));
+    });
+  }
+
   for (const [path, act] of [
     ['/:id/undo', undo],
     ['/:id/redo', redo],
@@ -50,5 +62,17 @@ export function bookRoutes(orm: MikroORM): Router {
       response.json(await bookAnswer(em, await act(em, request.params.id as string, author)));
     });
   }
+  return router;
+}
+
+/** The bin: what lies in it, and emptying it, the one act that cannot be undone. */
+export function binRoutes(orm: MikroORM, store: FileStore): Router {
+  const router = Router();
+  router.get('/', async (_request, response) => {
+    response.json({ books: await listBooks(orm.em.fork(), 'bin') });
+  });
+  router.post('/empty', async (_request, response) => {
+    response.json(await emptyBin(orm.em.fork(), store));
+  });
   return router;
 }

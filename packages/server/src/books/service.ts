@@ -22,6 +22,7 @@ export async function createBook(em: EntityManager, doc: BookDocument, now: Date
     redoTop: null,
     createdAt: now,
     savedAt: now,
+    binnedAt: null,
   });
   await em.persistAndFlush(row);
   return row;
@@ -52,8 +53,13 @@ export async function bookAnswer(em: EntityManager, row: BookRow): Promise<BookA
   };
 }
 
-export async function shelf(em: EntityManager): Promise<readonly ShelfBook[]> {
-  const rows = await em.find(BookRow, {}, { orderBy: { createdAt: 'asc' } });
+/** The books on the shelf, or those in the bin. */
+export async function listBooks(em: EntityManager, where: 'shelf' | 'bin'): Promise<readonly ShelfBook[]> {
+  const rows = await em.find(
+    BookRow,
+    { binnedAt: where === 'shelf' ? null : { $ne: null } },
+    { orderBy: { createdAt: 'asc' } },
+  );
   const assets = await assetsOf(
     em,
     rows.map(({ doc }) => doc),

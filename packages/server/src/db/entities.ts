@@ -14,6 +14,8 @@ export const BookRow = defineEntity({
     redoTop: p.integer().nullable(),
     createdAt: p.datetime(),
     savedAt: p.datetime(),
+    /** when the book was put into the bin; null while it stands on the shelf */
+    binnedAt: p.datetime().nullable(),
   },
 });
 export type BookRow = InferEntity<typeof BookRow>;

@@ -4,9 +4,13 @@ import { MikroORM } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import { ENTITIES } from './entities.ts';
 import { MigrationFirst } from './migration-0001-first.ts';
+import { MigrationBin } from './migration-0002-bin.ts';
 
 /** All migrations, oldest first. */
-export const MIGRATIONS = [{ name: '0001-first', class: MigrationFirst }];
+export const MIGRATIONS = [
+  { name: '0001-first', class: MigrationFirst },
+  { name: '0002-bin', class: MigrationBin },
+];
 
 /** Opens the database of a data folder, bringing its tables up to date. */
 export async function openDatabase(dataFolder: string): Promise<MikroORM> {

@@ -1,6 +1,6 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { mkdir, open, rename, rm, stat } from 'node:fs/promises';
+import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 
@@ -28,6 +28,13 @@ export class FileStore {
 
   previewPath(id: string, size: number): string {
     return path.join(this.previews, `${id}-${size}.webp`);
+  }
+
+  /** Removes the scaled pictures of an original. */
+  async forgetPreviews(id: string): Promise<void> {
+    for (const name of await readdir(this.previews)) {
+      if (name.startsWith(id)) await rm(path.join(this.previews, name), { force: true });
+    }
   }
 
   newIncomingPath(): string {

@@ -20,7 +20,7 @@ export function PageBand({ book, chosen, onReplace, onTake }: PageBandProps) {
   return (
     <section
       aria-label="Chosen page and tray"
-      className="sticky bottom-0 z-20 border-t border-ink bg-wood px-9 pb-4 pt-3"
+      className="bottom-0 [@media(min-height:600px)]:sticky z-20 border-t border-ink bg-wood px-9 pb-4 pt-3"
     >
       <div className="flex flex-wrap items-start gap-x-10 gap-y-3">
         <div className="min-h-24 min-w-96">

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
@@ -11,7 +11,9 @@ import { useActions } from '../../app/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
 import { useSettings, windowId } from '../../app/settings.ts';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
+import { Bin } from './bin.tsx';
 import { BookOnShelf, SHELF_MM_PER_PX } from './book-on-shelf.tsx';
+import { FindBooks, useArranged } from './find-books.tsx';
 
 /** Home: the maker's books, each in its own proportions. */
 export function Shelf() {
@@ -22,6 +24,7 @@ export function Shelf() {
   });
   useActions([{ id: 'new-book', title: 'Start a book', keys: 'N', run: () => void navigate('/new') }]);
   const list = books.data?.books ?? [];
+  const arranged = useArranged(list);
   return (
     <div className="min-h-screen px-9 pb-16 pt-5">
       <header className="mb-8 flex flex-wrap items-start justify-between gap-4">
@@ -45,8 +48,9 @@ export function Shelf() {
       {books.isSuccess && list.length === 0 && <EmptyShelf />}
       {list.length > 0 && (
         <main>
+          <FindBooks arranged={arranged} count={list.length} />
           <ul className="flex flex-wrap gap-y-10" aria-label="Books on the shelf">
-            {list.map((book) => (
+            {arranged.shown.map((book) => (
               <Place key={book.id} book={book} />
             ))}
             <li aria-hidden="true" className="flex grow flex-col">
@@ -57,6 +61,7 @@ export function Shelf() {
           <ShelfScale />
         </main>
       )}
+      <Bin />
     </div>
   );
 }
@@ -77,7 +82,8 @@ function EmptyShelf() {
 }
 
 function Place({ book }: { readonly book: ShelfBook }) {
-  const plan = planBook(book.book.form, book.book.sheet);
+  const { form, sheet } = book.book;
+  const plan = useMemo(() => planBook(form, sheet), [form, sheet]);
   return (
     <li className="flex flex-col" style={{ minWidth: 214 }}>
       <div className="flex h-[250px] items-end pl-2.5 pr-10">
@@ -104,6 +110,13 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
   const copy = useMutation({
     mutationFn: () => postJson<BookAnswer>(`/api/books/${book.id}/copy`, {}),
     onSuccess: again,
+  });
+  const remove = useMutation({
+    mutationFn: () => postJson<BookAnswer>(`/api/books/${book.id}/bin`, {}),
+    onSuccess: () => {
+      again();
+      void queries.invalidateQueries({ queryKey: ['bin'] });
+    },
   });
   const rename = useMutation<BookAnswer, ApiFailure, string>({
     mutationFn: (title) =>
@@ -166,6 +179,15 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
           aria-label={`Rename ${book.book.title}`}
         >
           Rename
+        </button>
+        <button
+          type="button"
+          className="remedy text-sm"
+          onClick={() => remove.mutate()}
+          disabled={remove.isPending}
+          aria-label={`Remove ${book.book.title} into the bin`}
+        >
+          Remove
         </button>
       </p>
       {rename.isError && (

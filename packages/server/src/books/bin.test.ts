@@ -1,0 +1,108 @@
+import { existsSync } from 'node:fs';
+import path from 'node:path';
+import { MikroORM } from '@mikro-orm/libsql';
+import { Migrator } from '@mikro-orm/migrations';
+import sharp from 'sharp';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
+import { ENTITIES } from '../db/entities.ts';
+import { MIGRATIONS } from '../db/open.ts';
+
+let server: UnderTest;
+beforeAll(async () => {
+  server = await serverUnderTest();
+});
+afterAll(() => server.close());
+
+const picture = (hue: number) =>
+  sharp({ create: { width: 80, height: 80, channels: 3, background: { r: hue, g: 90, b: 20 } } })
+    .jpeg()
+    .toBuffer();
+const original = (asset: string) => path.join(server.dataFolder, 'originals', asset.slice(0, 2), asset);
+const ids = async (address: string): Promise<readonly string[]> =>
+  (await server.request.get(address)).body.books.map(({ id }: { id: string }) => id);
+
+describe('the bin', () => {
+  it('takes a book off the shelf and gives it back with all its history', async () => {
+    const { id } = await server.newBook();
+    await server.request
+      .post(`/api/books/${id}/revisions`)
+      .send({ expect: 0, window: 'w', command: { kind: 'rename', title: 'Renamed' } });
+    await server.request.post(`/api/books/${id}/bin`).send({});
+    expect(await ids('/api/books')).not.toContain(id);
+    expect(await ids('/api/bin')).toContain(id);
+    const restored = await server.request.post(`/api/books/${id}/restore`).send({});
+    expect(restored.body).toMatchObject({ revision: 1, canUndo: true, book: { title: 'Renamed' } });
+    expect(await ids('/api/books')).toContain(id);
+    expect((await server.request.post(`/api/books/${id}/undo`).send({ expect: 1, window: 'w' })).status).toBe(200);
+  });
+
+  it('emptied removes just what nothing else refers to: shared originals, and those that undo could bring back, stay', async () => {
+    const [gone, kept] = [await server.newBook(), await server.newBook()];
+    const [shared, own, undone] = await Promise.all([1, 2, 3].map((n) => picture(n * 60)));
+    const first = await server.upload(gone.id, [
+      ['shared.jpg', shared!],
+      ['own.jpg', own!],
+    ]);
+    const second = await server.upload(kept.id, [['shared.jpg', shared!]]);
+    const third = await server.upload(kept.id, [['undone.jpg', undone!]]);
+    const assets = [...first.body.book.pages, ...third.body.book.pages].flatMap((page) =>
+      page ? [[page.name, page.asset] as const] : [],
+    );
+    const assetOf = (name: string) => assets.find(([named]) => named === name)![1];
+    // Undone, the picture stands on no page; only the revisions know it.
+    await server.request.post(`/api/books/${kept.id}/undo`).send({ expect: second.body.revision + 1, window: 'w' });
+
+    await server.request.post(`/api/books/${gone.id}/bin`).send({});
+    const emptied = await server.request.post('/api/bin/empty').send({});
+    expect(emptied.body).toEqual({ books: 1, originals: 1 });
+    expect(existsSync(original(assetOf('own.jpg')))).toBe(false);
+    expect(existsSync(original(assetOf('shared.jpg')))).toBe(true);
+    expect(existsSync(original(assetOf('undone.jpg')))).toBe(true);
+    expect((await server.request.get(`/api/books/${gone.id}`)).body.code).toBe('book-not-found');
+    expect(
+      (await server.request.post(`/api/books/${kept.id}/redo`).send({ expect: 3, window: 'w' })).body.book.pages[1]
+        .name,
+    ).toBe('undone.jpg');
+    expect((await server.request.post('/api/bin/empty').send({})).body).toEqual({ books: 0, originals: 0 });
+  });
+});
+
+describe('migrations', () => {
+  it('bring a database of the first version up to date with its books kept; every one of them is exercised', async () => {
+    // A database as the first version left it.
+    const old = await MikroORM.init({
+      dbName: path.join(server.dataFolder, 'first.sqlite'),
+      entities: ENTITIES,
+      extensions: [Migrator],
+      migrations: { migrationsList: MIGRATIONS.slice(0, 1), snapshot: false },
+      discovery: { disableDynamicFileAccess: true },
+      logger: () => undefined,
+    });
+    await old.getMigrator().up();
+    await old.em
+      .getConnection()
+      .execute(
+        'insert into book (id, doc, revision, created_at, saved_at) values (\'b\', \'{"title":"Old"}\', 0, 1700000000000, 1700000000000)',
+      );
+    await old.close(true);
+
+    const now = await MikroORM.init({
+      dbName: path.join(server.dataFolder, 'first.sqlite'),
+      entities: ENTITIES,
+      extensions: [Migrator],
+      migrations: { migrationsList: MIGRATIONS, snapshot: false },
+      discovery: { disableDynamicFileAccess: true },
+      logger: () => undefined,
+    });
+    const ran = await now.getMigrator().up();
+    expect(ran.map(({ name }) => name)).toEqual(MIGRATIONS.slice(1).map(({ name }) => name));
+    expect((await now.schema.getUpdateSchemaSQL({ wrap: false })).trim()).toBe('');
+    const rows = (await now.em.getConnection().execute('select doc, binned_at from book')) as unknown as readonly {
+      doc: string;
+      binned_at: null;
+    }[];
+    expect(rows).toEqual([{ doc: '{"title":"Old"}', binned_at: null }]);
+    await now.close(true);
+  });
+});
