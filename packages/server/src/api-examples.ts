@@ -33,6 +33,7 @@ export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'get', path: '/api/books/{id}/print.pdf' },
   { method: 'get', path: '/api/books/{id}/dummy.pdf' },
   { method: 'get', path: '/api/books/{id}/lines.svg' },
+  { method: 'get', path: '/api/books/{id}/book.zip' },
   {
     method: 'post',
     path: '/api/compute/fold',

@@ -8,6 +8,7 @@ import { formWords } from '@eight-up/words/forms';
 import { pinoHttp } from 'pino-http';
 import { assetRoutes, bookFileRoutes } from './files/routes.ts';
 import { binRoutes, bookRoutes } from './books/routes.ts';
+import { bookFileExchange } from './book-file/routes.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
 import { exportRoutes } from './exports/routes.ts';
@@ -46,7 +47,7 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
       }),
   );
   app.use('/api/books/:id/files', bookFileRoutes(orm, store));
-  app.use('/api/books', bookRoutes(orm), exportRoutes(orm, store));
+  app.use('/api/books', bookFileExchange(orm, store), bookRoutes(orm), exportRoutes(orm, store));
   app.use('/api/bin', binRoutes(orm, store));
   app.use('/api/assets', assetRoutes(orm, store));
   app.use('/api/compute', computeRoutes());

@@ -18,11 +18,24 @@ interface Route {
   readonly path: string;
   readonly summary: string;
   readonly body?: z.ZodType;
-  readonly multipart?: boolean;
+  /** the parts of a multipart request */
+  readonly multipart?: z.ZodObject;
   readonly query?: Readonly<Record<string, string>>;
   readonly answers?: string;
   readonly status?: number;
 }
+
+const filesBody = z.object({
+  files: z
+    .array(z.string().meta({ format: 'binary' }))
+    .meta({ description: 'one part a file, the field name is free' }),
+  expect: z.number().int().optional(),
+  window: z.string().optional(),
+  password: z.string().optional(),
+  page: z.number().int().optional(),
+});
+
+const bookFileBody = z.object({ file: z.string().meta({ format: 'binary' }) });
 
 /** Every address of the API; docs/api.md says the same in words. */
 const ROUTES: readonly Route[] = [
@@ -43,7 +56,7 @@ const ROUTES: readonly Route[] = [
     method: 'post',
     path: '/api/books/{id}/files',
     summary: 'Add pictures and PDFs; they fill the empty pages in the natural order of their names',
-    multipart: true,
+    multipart: filesBody,
   },
   {
     method: 'get',
@@ -63,6 +76,19 @@ const ROUTES: readonly Route[] = [
     path: '/api/books/{id}/lines.svg',
     summary: 'Folds and cuts in real millimetres on named layers',
     answers: 'image/svg+xml',
+  },
+  {
+    method: 'get',
+    path: '/api/books/{id}/book.zip',
+    summary: 'The whole book as one open file',
+    answers: 'application/zip',
+  },
+  {
+    method: 'post',
+    path: '/api/books/import',
+    summary: 'Take in a book file; the part is called "file"',
+    multipart: bookFileBody,
+    status: 201,
   },
   { method: 'get', path: '/api/assets/{id}/original', summary: 'An original, byte for byte' },
   {
@@ -85,16 +111,6 @@ const ROUTES: readonly Route[] = [
     body: computeImpositionRequest,
   },
 ];
-
-const filesBody = z.object({
-  files: z
-    .array(z.string().meta({ format: 'binary' }))
-    .meta({ description: 'one part a file, the field name is free' }),
-  expect: z.number().int().optional(),
-  window: z.string().optional(),
-  password: z.string().optional(),
-  page: z.number().int().optional(),
-});
 
 const errorSchema = z.object({
   code: z.enum(Object.keys(ERROR_STATUS) as [string, ...string[]]),
@@ -135,7 +151,7 @@ export function openApiDocument(): object {
               },
             }
           : {}),
-        ...(multipart ? { body: { content: { 'multipart/form-data': { schema: filesBody } }, required: true } } : {}),
+        ...(multipart ? { body: { content: { 'multipart/form-data': { schema: multipart } }, required: true } } : {}),
       },
       responses: {
         [status ?? 200]: {

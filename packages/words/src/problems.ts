@@ -1,5 +1,6 @@
 import type { CommandProblem } from '@eight-up/core/book/command';
 import type { FileProblem } from '@eight-up/core/book/file-problem';
+import type { BookFileProblem } from '@eight-up/core/contract/book-file';
 import type { PlanProblem } from '@eight-up/core/forms/planned-book';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
 import type { ReadingProblem } from '@eight-up/core/folding/reading';
@@ -87,6 +88,28 @@ export function commandProblemWords(problem: CommandProblem, unit: LengthUnit): 
       return 'A book needs a title. The old one was kept.';
     default:
       return planProblemWords(problem, unit);
+  }
+}
+
+/** Why a book file could not be opened; nothing on the shelf was changed. */
+export function bookFileProblemWords(problem: BookFileProblem): string {
+  switch (problem.code) {
+    case 'book-file-not-a-zip':
+      return 'This is not a book file: it is no zip. Choose a file that was saved as “the whole book”.';
+    case 'book-file-cut-short':
+      return 'The book file ends in the middle. Copy it again from where it came.';
+    case 'book-file-without-book':
+      return 'The zip holds no book: book.json is missing from it.';
+    case 'book-file-of-later-version':
+      return `This book file was written by a later version (${problem.version}); this one reads up to ${problem.known}. Bring Eight Up up to date and open it again.`;
+    case 'book-file-unreadable':
+      return `The book file cannot be read at “${problem.where}”: ${problem.detail}.`;
+    case 'book-file-path-outside':
+      return `The book file was refused: “${problem.path}” points outside of it.`;
+    case 'book-file-name-twice':
+      return `The book file was refused: “${problem.path}” is in it twice.`;
+    case 'book-file-swells':
+      return `The book file was refused: “${problem.path}” swells far beyond its packed size.`;
   }
 }
 

@@ -25,3 +25,16 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
     printing: USUAL_PRINTING,
   });
 }
+
+/** A document from elsewhere with just as many places as its form has pages: missing ones are empty, surplus ones wait in the tray. */
+export function fitToForm(book: BookDocument): Result<BookDocument, PlanProblem> {
+  const plan = planBook(book.form, book.sheet);
+  if (!plan.ok) return plan;
+  const count = plan.value.reading.pages.length;
+  return ok({
+    ...book,
+    form: { id: book.form.id, parameters: plan.value.parameters },
+    pages: Array.from({ length: count }, (_, i) => book.pages[i] ?? null),
+    tray: [...book.pages.slice(count).filter((content) => content !== null), ...book.tray],
+  });
+}

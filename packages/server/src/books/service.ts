@@ -29,7 +29,7 @@ export async function createBook(em: EntityManager, doc: BookDocument, now: Date
 }
 
 /** Every original a document speaks of. */
-const assetIds = (doc: BookDocument): readonly string[] => [
+export const assetIds = (doc: BookDocument): readonly string[] => [
   ...new Set([...doc.pages, ...doc.tray].flatMap((content) => (content ? [content.asset] : []))),
 ];
 

@@ -51,7 +51,13 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   return router;
 }
 
-/** Sent for looking at, with a name for keeping: the book's title in whatever script it has (RFC 6266). */
+/** A name for keeping a file: the book's title in whatever script it has (RFC 6266). */
+export function sendName(title: string, suffix: string, how: 'inline' | 'attachment'): string {
+  const name = `${title} ${suffix}`.replace(/[\\/:*?"<>|\u0000-\u001f]/g, ' ');
+  const plain = name.replace(/[^\u0020-\u007e]/g, '_');
+  return `${how}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`;
+}
+
 function sendFile(
   response: Response,
   book: BookDocument,
@@ -59,9 +65,7 @@ function sendFile(
   type: string,
   body: Uint8Array | string,
 ): void {
-  const name = `${book.title} ${suffix}`.replace(/[\\/:*?"<>|\u0000-\u001f]/g, ' ');
-  const plain = name.replace(/[^\u0020-\u007e]/g, '_');
-  response.set('Content-Disposition', `inline; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`);
+  response.set('Content-Disposition', sendName(book.title, suffix, 'inline'));
   response
     .set('Cache-Control', 'no-store')
     .type(type)

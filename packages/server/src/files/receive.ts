@@ -5,7 +5,7 @@ import type { RefusedFile } from '@eight-up/core/book/file-problem';
 import { stat } from 'node:fs/promises';
 import { AssetRow } from '../db/entities.ts';
 import { inspect } from './inspect.ts';
-import type { FileStore } from './store.ts';
+import { sha256, type FileStore } from './store.ts';
 
 export interface ReceivedFile {
   readonly path: string;
@@ -50,4 +50,23 @@ export async function receiveFiles(
   }
   await em.flush();
   return { contents, taken, refused };
+}
+
+/** Keeps an original that claims a name; one that is not what it claims, or cannot be read, is left out. */
+export async function receiveOriginal(em: EntityManager, store: FileStore, asset: string, path: string): Promise<void> {
+  if ((await sha256(path)) !== asset) return;
+  const seen = await inspect(path, undefined);
+  if (!seen.ok) return;
+  const { size } = await stat(path);
+  await store.keep(path);
+  if (await em.findOne(AssetRow, { id: asset })) return;
+  em.persist(
+    em.create(AssetRow, {
+      id: asset,
+      kind: seen.value.kind,
+      bytes: size,
+      pages: seen.value.pages,
+      createdAt: new Date(),
+    }),
+  );
 }

@@ -43,9 +43,7 @@ export class FileStore {
 
   /** Moves a received file to its place: synced first, then renamed, so that a name never stands for half a file. */
   async keep(received: string): Promise<string> {
-    const hash = createHash('sha256');
-    await pipeline(createReadStream(received), hash);
-    const id = hash.digest('hex');
+    const id = await sha256(received);
     const place = this.originalPath(id);
     if (await exists(place)) {
       await rm(received, { force: true });
@@ -65,3 +63,10 @@ export const exists = async (file: string): Promise<boolean> =>
     () => true,
     () => false,
   );
+
+/** The SHA-256 of a file's bytes, read as a stream. */
+export async function sha256(file: string): Promise<string> {
+  const hash = createHash('sha256');
+  await pipeline(createReadStream(file), hash);
+  return hash.digest('hex');
+}

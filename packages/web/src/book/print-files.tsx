@@ -36,6 +36,9 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
           {title} <span className="key">{keys}</span>
         </a>
       ))}
+      <a className="remedy self-start" href={`/api/books/${book.id}/book.zip`} download>
+        Save the whole book as one file
+      </a>
       <p className="text-sm text-quiet">
         Dummy first, on cheap paper. Print at 100 %, never “fit to page”; the bar on the dummy shows whether it worked.
       </p>

@@ -13,6 +13,7 @@ import { useSettings, windowId } from '../../app/settings.ts';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { Bin } from './bin.tsx';
 import { BookOnShelf, SHELF_MM_PER_PX } from './book-on-shelf.tsx';
+import { OpenBookFile } from './open-book-file.tsx';
 import { FindBooks, useArranged } from './find-books.tsx';
 
 /** Home: the maker's books, each in its own proportions. */
@@ -35,9 +36,12 @@ export function Shelf() {
             <UnitSwitch />
           </p>
         </div>
-        <Link to="/new" className="action action-first px-6 py-3">
-          Start a book <span className="key">N</span>
-        </Link>
+        <div className="flex items-start gap-2">
+          <OpenBookFile />
+          <Link to="/new" className="action action-first px-6 py-3">
+            Start a book <span className="key">N</span>
+          </Link>
+        </div>
       </header>
       {books.isPending && <p role="status">Looking along the shelf …</p>}
       {books.isError && (

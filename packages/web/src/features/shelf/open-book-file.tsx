@@ -1,0 +1,55 @@
+import { useRef } from 'react';
+import { useNavigate } from 'react-router';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { BookAnswer } from '@eight-up/core/contract/answers';
+import { postForm, type ApiFailure } from '../../app/api.ts';
+
+/** Takes in a book that was saved as one file, here or on another machine. */
+export function OpenBookFile() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const picker = useRef<HTMLInputElement>(null);
+  const stop = useRef<AbortController>(null);
+  const open = useMutation<BookAnswer, ApiFailure, File>({
+    mutationFn: (file) => {
+      stop.current = new AbortController();
+      const form = new FormData();
+      form.set('file', file, file.name);
+      return postForm('/api/books/import', form, { onProgress: () => undefined, signal: stop.current.signal });
+    },
+    onSuccess: (book) => {
+      queries.setQueryData(['book', book.id], book);
+      void queries.invalidateQueries({ queryKey: ['shelf'] });
+      void navigate(`/books/${book.id}/pages`);
+    },
+  });
+  return (
+    <div className="max-w-72">
+      <input
+        ref={picker}
+        type="file"
+        accept=".zip,application/zip"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="A book file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file) open.mutate(file);
+        }}
+      />
+      <button
+        type="button"
+        className="action px-5 py-3"
+        onClick={() => (open.isPending ? stop.current?.abort() : picker.current?.click())}
+      >
+        {open.isPending ? 'Opening … call it off' : 'Open a book file'}
+      </button>
+      {open.isError && (
+        <p role="alert" className="mt-2 border-l-4 border-blade bg-paper px-3 py-1.5 text-sm">
+          {open.error.message}
+        </p>
+      )}
+    </div>
+  );
+}
