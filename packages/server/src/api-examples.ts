@@ -33,6 +33,10 @@ export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'get', path: '/api/books/{id}/print.pdf' },
   { method: 'get', path: '/api/books/{id}/dummy.pdf' },
   { method: 'get', path: '/api/books/{id}/lines.svg' },
+  { method: 'get', path: '/api/books/{id}/lines.dxf' },
+  { method: 'get', path: '/api/books/{id}/creases.fold' },
+  { method: 'get', path: '/api/books/{id}/pages.csv' },
+  { method: 'get', path: '/api/books/{id}/pages.md' },
   { method: 'get', path: '/api/books/{id}/book.zip' },
   {
     method: 'post',

@@ -79,6 +79,15 @@ const ROUTES: readonly Route[] = [
   },
   {
     method: 'get',
+    path: '/api/books/{id}/lines.dxf',
+    summary: 'The same as DXF in millimetres',
+    answers: 'image/vnd.dxf',
+  },
+  { method: 'get', path: '/api/books/{id}/creases.fold', summary: 'The crease pattern in the open FOLD format' },
+  { method: 'get', path: '/api/books/{id}/pages.csv', summary: 'The page plan as a table', answers: 'text/csv' },
+  { method: 'get', path: '/api/books/{id}/pages.md', summary: 'The page plan as Markdown', answers: 'text/markdown' },
+  {
+    method: 'get',
     path: '/api/books/{id}/book.zip',
     summary: 'The whole book as one open file',
     answers: 'application/zip',

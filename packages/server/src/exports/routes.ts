@@ -1,8 +1,11 @@
-import { Router, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { BookDocument } from '@eight-up/core/book/document';
+import { foldFile } from '@eight-up/core/output/fold-format';
+import { pagePlan } from '@eight-up/core/output/page-plan';
+import { impose } from '@eight-up/core/pagination/imposition';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { drawingToSvg } from '@eight-up/core/output/svg';
 import { planProblemWords } from '@eight-up/words/problems';
@@ -48,6 +51,38 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
       drawingToSvg(sheetLines(plan), `${doc.title}: folds and cuts`),
     );
   });
+
+  router.get('/:id/lines.dxf', async (request, response) => {
+    const { doc, plan } = await load(request.params.id);
+    const { drawingToDxf } = await import('./line-files.ts');
+    sendFile(response, doc, 'lines.dxf', 'image/vnd.dxf', drawingToDxf(sheetLines(plan)));
+  });
+
+  router.get('/:id/creases.fold', async (request, response) => {
+    const { doc, plan } = await load(request.params.id);
+    sendFile(
+      response,
+      doc,
+      'creases.fold',
+      'application/json',
+      `${JSON.stringify(foldFile(plan, doc.title), null, 1)}\n`,
+    );
+  });
+
+  for (const kind of ['csv', 'md'] as const) {
+    router.get(`/:id/pages.${kind}`, async (request: Request<{ id: string }>, response) => {
+      const { em, doc, plan } = await load(request.params.id);
+      const assets = new Map((await assetsOf(em, [doc])).map((asset) => [asset.id, asset]));
+      const rows = pagePlan(
+        plan,
+        doc,
+        impose(plan, doc.pages, (id) => assets.get(id), doc.printing),
+      );
+      const { pagePlanCsv, pagePlanMarkdown } = await import('./line-files.ts');
+      if (kind === 'csv') sendFile(response, doc, 'pages.csv', 'text/csv; charset=utf-8', pagePlanCsv(rows));
+      else sendFile(response, doc, 'pages.md', 'text/markdown; charset=utf-8', pagePlanMarkdown(doc.title, rows));
+    });
+  }
   return router;
 }
 

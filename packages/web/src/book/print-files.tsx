@@ -21,6 +21,14 @@ function useFileLinks(book: OpenBook): readonly FileLink[] {
   ];
 }
 
+/** The same in other open formats, for other tools. */
+const MORE_FILES = [
+  { name: 'DXF', path: 'lines.dxf' },
+  { name: 'FOLD', path: 'creases.fold' },
+  { name: 'CSV', path: 'pages.csv' },
+  { name: 'Markdown', path: 'pages.md' },
+] as const;
+
 /** Files to print, cut and fold: the dummy first. */
 export function PrintFiles({ book }: { readonly book: OpenBook }) {
   return (
@@ -36,6 +44,14 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
           {title} <span className="key">{keys}</span>
         </a>
       ))}
+      <p className="flex flex-wrap gap-x-3 text-sm">
+        <span className="text-quiet">Also as</span>
+        {MORE_FILES.map(({ name, path }) => (
+          <a key={path} className="remedy" href={`/api/books/${book.id}/${path}?n=${book.revision}`} download>
+            {name}
+          </a>
+        ))}
+      </p>
       <a className="remedy self-start" href={`/api/books/${book.id}/book.zip`} download>
         Save the whole book as one file
       </a>
