@@ -146,6 +146,42 @@ describe('files', () => {
     expect((await server.bytes(`/api/books/${id}/print.pdf`)).subarray(0, 5).toString()).toBe('%PDF-');
   });
 
+  it('of TIFF and GIF, with 16 bits, in CMYK, moving: each is shown and printed', async () => {
+    const { id } = await server.newBook();
+    const deep = sharp(new Uint16Array(40 * 60 * 3).fill(0x7f7f), { raw: { width: 40, height: 60, channels: 3 } });
+    const frames = await Promise.all([10, 200].map((hue) => picture(hue, 32, 32).png().toBuffer()));
+    const files: readonly (readonly [string, Uint8Array])[] = [
+      ['1.tif', await picture(40).tiff().toBuffer()],
+      ['2.tif', await picture(60).tiff({ compression: 'lzw' }).withMetadata({ orientation: 6 }).toBuffer()],
+      ['3.gif', await picture(80).gif().toBuffer()],
+      [
+        '4.gif',
+        await sharp(frames, { join: { animated: true } })
+          .gif()
+          .toBuffer(),
+      ],
+      ['5.png', await deep.png().toBuffer()],
+      ['6.jpg', await picture(90).toColourspace('cmyk').jpeg().toBuffer()],
+      ['7.jpg', await picture(90).greyscale().jpeg().toBuffer()],
+    ];
+    const { body } = await server.upload(id, files);
+    expect(body.refused).toEqual([]);
+    expect(body.assets.map(({ kind }) => kind).sort()).toEqual(['gif', 'gif', 'jpeg', 'jpeg', 'png', 'tiff', 'tiff']);
+    // Turned by its tag: seen upright it lies.
+    const turned = body.assets.find((asset) => asset.id === body.book.pages[1]!.asset)!.pages[0]!;
+    expect(turned.pixels).toEqual({ width: 400, height: 300 });
+    // A moving picture is as large as one of its frames.
+    expect(body.assets.find((asset) => asset.id === body.book.pages[3]!.asset)!.pages[0]!.pixels).toEqual({
+      width: 32,
+      height: 32,
+    });
+    for (const { id: asset } of body.assets) {
+      expect((await sharp(await server.bytes(`/api/assets/${asset}/preview?size=240`)).metadata()).format).toBe('webp');
+    }
+    const pdf = await PDFDocument.load(await server.bytes(`/api/books/${id}/print.pdf`));
+    expect(pdf.getPageCount()).toBe(1);
+  });
+
   const good = jpeg(77);
   const lockedPdf = async () => {
     const document = await PDFDocument.load(await markedPdf([{}, {}]));

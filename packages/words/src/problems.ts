@@ -119,7 +119,7 @@ export function fileProblemWords(problem: FileProblem): string {
     case 'file-empty':
       return 'is empty (0 bytes). Save it again and drop it once more.';
     case 'file-not-a-picture':
-      return 'is not a JPEG, PNG, WebP or PDF, whatever its name says. Save it as one of these.';
+      return 'is not a JPEG, PNG, WebP, TIFF, GIF or PDF, whatever its name says. Save it as one of these.';
     case 'file-truncated':
       return 'ends in the middle: part of the picture is missing. Copy it again from where it came.';
     case 'picture-too-large':

@@ -52,7 +52,7 @@ export interface AssetPage {
   readonly pixels?: { readonly width: number; readonly height: number };
 }
 
-export type AssetKind = 'jpeg' | 'png' | 'webp' | 'pdf';
+export type AssetKind = 'jpeg' | 'png' | 'webp' | 'tiff' | 'gif' | 'pdf';
 
 /** What is known of an original without opening it again. */
 export interface AssetInfo {

@@ -30,6 +30,8 @@ async function sniff(file: string): Promise<AssetKind | undefined> {
   const head = buffer.subarray(0, bytesRead);
   if (head[0] === 0xff && head[1] === 0xd8 && head[2] === 0xff) return 'jpeg';
   if (head.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]))) return 'png';
+  if (head.toString('latin1', 0, 4) === 'GIF8') return 'gif';
+  if (['II*\0', 'MM\0*'].includes(head.toString('latin1', 0, 4))) return 'tiff';
   if (head.toString('latin1', 0, 4) === 'RIFF' && head.toString('latin1', 8, 12) === 'WEBP') return 'webp';
   // Readers accept a PDF header anywhere in the first 1024 bytes.
   return head.includes('%PDF-') ? 'pdf' : undefined;

@@ -81,7 +81,14 @@ export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
 
 const PREVIEW_SIZES = [240, 480, 1200] as const;
 const previewQuery = z.object({ size: z.coerce.number().int().min(16).max(4096).default(480) });
-const MIME = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', pdf: 'application/pdf' } as const;
+const MIME = {
+  jpeg: 'image/jpeg',
+  png: 'image/png',
+  webp: 'image/webp',
+  tiff: 'image/tiff',
+  gif: 'image/gif',
+  pdf: 'application/pdf',
+} as const;
 
 export function assetRoutes(orm: MikroORM, store: FileStore): Router {
   const router = Router();

@@ -9,7 +9,8 @@ import { Refusals } from './refusals.tsx';
 import { useChosenPage } from './use-chosen-page.ts';
 import { useFileDrops, type FileDrops } from './use-file-drops.ts';
 
-export const FILE_TYPES = 'image/jpeg,image/png,image/webp,application/pdf,.jpg,.jpeg,.png,.webp,.pdf';
+export const FILE_TYPES =
+  'image/jpeg,image/png,image/webp,image/tiff,image/gif,application/pdf,.jpg,.jpeg,.png,.webp,.tif,.tiff,.gif,.pdf';
 
 /** What dnd-kit carries: a page of the book or a place in the tray, put on a page or between two. */
 export type DragItem = { readonly from: 'page' | 'tray'; readonly index: number };
