@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, Key, openBrowser, press, textOf, waitForText, type Browser } from './browser.ts';
+import { By, byRole, chord, Key, openBrowser, press, textOf, waitForText, type Browser } from './browser.ts';
 
 interface Shelved {
   readonly id: string;
@@ -50,6 +50,16 @@ describe('the rehearsal', () => {
       expect(await panel.getAttribute('aria-pressed')).toBe('true');
       await press(driver, 't');
       expect(await driver.findElements(By.css('[aria-label="Flat sheet, face B up"]'))).toHaveLength(1);
+      // The same by the action finder: a few letters, Enter.
+      await chord(driver, Key.CONTROL, 'k');
+      await driver.wait(async () => (await driver.findElements(By.css('[role=combobox]'))).length === 1, 5000);
+      await press(driver, 'over tu');
+      await driver.wait(async () => (await driver.findElements(By.css('[role=option]'))).length === 1, 5000);
+      await press(driver, Key.ENTER);
+      await driver.wait(
+        async () => (await driver.findElements(By.css('[aria-label="Flat sheet, face A up"]'))).length === 1,
+        5000,
+      );
       await press(driver, '?');
       await waitForText(driver, 'Keys on this screen');
     } finally {

@@ -1,7 +1,9 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { ActionsProvider, useActions, type Action } from './actions.tsx';
+import { matchesWords } from './action-finder.tsx';
+import type { Action } from './action.ts';
+import { ActionsProvider, useActions } from './actions.tsx';
 import { useSettings } from './settings.ts';
 
 // Headless UI's dialog watches its size, which jsdom does not know.
@@ -106,5 +108,11 @@ describe('keys', () => {
     expect(useSettings.getState().unit).toBe('mm');
     press('?', { shiftKey: true });
     expect(screen.getByRole('dialog').textContent).toContain('Turn the sheet over');
+  });
+
+  it('match the beginnings of words, in any order', () => {
+    expect(matchesWords('Turn the sheet over', 'over turn')).toBe(true);
+    expect(matchesWords('Turn the sheet over', 'heet')).toBe(false);
+    expect(matchesWords('Millimetres or inches', '')).toBe(true);
   });
 });

@@ -1,16 +1,8 @@
 import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import type { Action } from './action.ts';
+import { ActionFinder } from './action-finder.tsx';
 import { useSettings } from './settings.ts';
-
-/** Something a maker can do now. The registry feeds keys, the sheet of shortcuts and the buttons. */
-export interface Action {
-  readonly id: string;
-  readonly title: string;
-  /** as written on the sheet of shortcuts: `T`, `?`, `Ctrl Z`, `←` */
-  readonly keys?: string;
-  readonly run: () => void;
-  readonly enabled?: boolean;
-}
 
 interface Registry {
   readonly add: (source: object, actions: readonly Action[]) => void;
@@ -50,6 +42,7 @@ const isTyping = (target: EventTarget | null): boolean =>
 export function ActionsProvider({ children }: { readonly children: ReactNode }) {
   const sources = useRef(new Map<object, readonly Action[]>());
   const [sheetOpen, setSheetOpen] = useState(false);
+  const [finderOpen, setFinderOpen] = useState(false);
   const switchUnit = useSettings((s) => s.switchUnit);
   const registry = useMemo<Registry>(
     () => ({
@@ -61,6 +54,7 @@ export function ActionsProvider({ children }: { readonly children: ReactNode }) 
   const everywhere = useMemo<readonly Action[]>(
     () => [
       { id: 'shortcuts', title: 'This sheet of shortcuts', keys: '?', run: () => setSheetOpen(true) },
+      { id: 'find', title: 'Find anything that can be done', keys: 'Ctrl K', run: () => setFinderOpen(true) },
       { id: 'units', title: 'Millimetres or inches', keys: 'U', run: switchUnit },
     ],
     [switchUnit],
@@ -93,6 +87,7 @@ export function ActionsProvider({ children }: { readonly children: ReactNode }) 
   return (
     <ActionsContext value={registry}>
       {children}
+      {finderOpen && <ActionFinder open actions={all()} onClose={() => setFinderOpen(false)} />}
       <Dialog open={sheetOpen} onClose={() => setSheetOpen(false)} className="relative z-50">
         <div className="fixed inset-0 flex items-center justify-center bg-ink/40 p-6">
           <DialogPanel className="slip max-h-[80vh] w-full max-w-2xl overflow-auto p-8">

@@ -1,4 +1,4 @@
-import type { Action } from '../app/actions.tsx';
+import type { Action } from '../app/action.ts';
 import { useSettings } from '../app/settings.ts';
 import type { OpenBook } from './use-book.ts';
 

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import { RadioGroup, Radio, Label } from '@headlessui/react';
 import { FORMS } from '@eight-up/core/forms/registry';
-import { planBook, type FoldedBook, type FormChoice, type PlanProblem } from '@eight-up/core/forms/planned-book';
+import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
 import { tapeOf } from '@eight-up/core/folding/rehearsal';
 import { turnedSheet, type Sheet } from '@eight-up/core/paper/sheet-size';
 import { factsSentence, formWords, hiddenSentence } from '@eight-up/words/forms';
@@ -61,11 +61,7 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
           )}
         </section>
         <section aria-label="What you will hold" className="max-[1100px]:col-span-2">
-          {result.ok ? (
-            <Facts plan={result.value} />
-          ) : (
-            <Impossible problem={result.problem} sentence={planProblemWords(result.problem, unit)} />
-          )}
+          {result.ok ? <Facts plan={result.value} /> : <Impossible sentence={planProblemWords(result.problem, unit)} />}
           <div className="mt-4">{below(result.ok ? result.value : undefined)}</div>
         </section>
       </div>
@@ -94,7 +90,7 @@ function Facts({ plan }: { readonly plan: FoldedBook }) {
   );
 }
 
-function Impossible({ sentence }: { readonly problem: PlanProblem; readonly sentence: string }) {
+function Impossible({ sentence }: { readonly sentence: string }) {
   return (
     <div role="alert" className="border-l-8 border-blade bg-paper p-4">
       <h2 className="mb-1 text-lg">It will not fold</h2>

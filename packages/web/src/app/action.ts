@@ -1,0 +1,9 @@
+/** Something a maker can do now. The registry feeds keys, the sheet of shortcuts and the buttons. */
+export interface Action {
+  readonly id: string;
+  readonly title: string;
+  /** as written on the sheet of shortcuts: `T`, `?`, `Ctrl Z`, `←` */
+  readonly keys?: string;
+  readonly run: () => void;
+  readonly enabled?: boolean;
+}
