@@ -7,9 +7,8 @@ import { BookView } from '../../book-view/book-view.tsx';
 import { useTape } from '../../book-view/use-tape.ts';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
+import { SheetOnTable } from '../../book/sheet-on-table.tsx';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
-import { LineLegend } from '../../sheet-view/line-legend.tsx';
-import { SheetView } from '../../sheet-view/sheet-view.tsx';
 import { StepRuler } from './step-ruler.tsx';
 
 /** The rehearsal: the flat sheet beside the book it becomes, step by step, then page by page. */
@@ -23,8 +22,6 @@ export function FoldStage() {
   const [lit, setLit] = useState<number | undefined>(() =>
     search.has('page') ? Number(search.get('page')) - 1 : undefined,
   );
-  const [turns, setTurns] = useState(0);
-  const [turnedOver, setTurnedOver] = useState(search.get('face') === 'B');
   const words = useMemo(() => programmeWords(plan), [plan]);
   const [playing, setPlaying] = useState(false);
 
@@ -58,8 +55,6 @@ export function FoldStage() {
     { id: 'play', title: 'Play, stop', keys: 'Space', run: () => setPlaying(!isPlaying) },
     { id: 'flat', title: 'Back to the flat sheet', keys: 'Home', run: () => step(-end) },
     { id: 'finished', title: 'To the finished book', keys: 'End', run: () => goTo(steps + 1) },
-    { id: 'turn-over', title: 'Turn the sheet over', keys: 'T', run: () => setTurnedOver(!turnedOver) },
-    { id: 'rotate', title: 'Turn the sheet round', keys: 'R', run: () => setTurns((turns + 1) % 4) },
     ...usePrintActions(book),
   ]);
 
@@ -68,32 +63,7 @@ export function FoldStage() {
   return (
     <main className="flex h-[calc(100vh-5.6rem)] min-h-[38rem] grow flex-col max-[1100px]:h-auto">
       <div className="grid min-h-0 grow grid-cols-[minmax(0,10fr)_minmax(0,9fr)_250px] grid-rows-[minmax(0,1fr)_auto] gap-x-6 gap-y-2 px-9 pt-4 max-[1100px]:grid-cols-2">
-        <section aria-label="The flat sheet" className="flex min-h-0 min-w-0 flex-col">
-          <p className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 text-quiet">
-            <span>face {turnedOver ? 'B' : 'A'} up · marks from the left edge</span>
-            <span className="flex gap-4">
-              <button type="button" className="remedy" onClick={() => setTurnedOver(!turnedOver)}>
-                Turn over
-              </button>
-              <button type="button" className="remedy" onClick={() => setTurns((turns + 1) % 4)}>
-                Turn round
-              </button>
-            </span>
-          </p>
-          <SheetView
-            plan={plan}
-            names={book.names}
-            placed={book.placed}
-            book={book}
-            turns={turns}
-            turnedOver={turnedOver}
-            lit={lit}
-            onPoint={setLit}
-            onChoose={setLit}
-            className="min-h-0 w-full grow"
-          />
-          <LineLegend plan={plan} />
-        </section>
+        <SheetOnTable book={book} label="The flat sheet" lit={lit} onPoint={setLit} onChoose={setLit} />
         <section aria-label="The book it becomes" className="relative flex min-h-72 min-w-0 flex-col">
           <div className="relative min-h-0 grow">
             <div className="absolute inset-0">
