@@ -38,7 +38,10 @@ export function checkWords(check: Check, book: BookDocument, names: readonly str
     case 'in-unprintable-margin':
       return {
         reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'reaches' : 'reach'} into the strip your printer leaves white.`,
-        remedy: 'Shrink all pages to the printer’s margin, or accept the white edge.',
+        remedy:
+          book.printing.margin === 'shrink'
+            ? 'The pages are as small as they are made; set smaller margins or take a larger sheet.'
+            : 'Shrink all pages to the printer’s margin, or accept the white edge.',
       };
     case 'grain-across-spine':
       return {

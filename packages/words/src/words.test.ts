@@ -148,6 +148,11 @@ describe('checks in words', () => {
     expect(reason).toMatch(/^(\d|[A-Z]).*\.$/s);
     expect(remedy).toMatch(SENTENCE);
   });
+  it('do not offer to shrink what is already shrunk', () => {
+    const shrunk = { ...made.value, printing: { ...made.value.printing, margin: 'shrink' as const } };
+    expect(checkWords(CHECKS[4]!, made.value, names).remedy).toContain('Shrink all pages');
+    expect(checkWords(CHECKS[4]!, shrunk, names).remedy).toContain('set smaller margins');
+  });
   it('use the maker’s own page names and say what the right grain is called', () => {
     expect(checkWords(CHECKS[0]!, made.value, names).reason).toBe('Pages front, 3 have nothing on them yet.');
     expect(checkWords(CHECKS[2]!, made.value, names).reason).toBe(

@@ -51,6 +51,13 @@ describe('poses', () => {
     });
   });
 
+  it('of the slit book halve twice the same way, as its words say: the right edge comes over to the left', () => {
+    for (const name of ['halve', 'halve-again']) {
+      const step = plan.run.programme.findIndex((one) => one.name === name);
+      expect(plan.run.motions[step]).toMatchObject({ kind: 'fold', side: 1, up: true });
+    }
+  });
+
   it('of the slit book push to a plus: four arms at right angles, two panels each, standing upright', () => {
     const push = plan.run.programme.findIndex(({ name }) => name === 'push-to-plus');
     const { panels } = poseAt(plan.run, push, 1);

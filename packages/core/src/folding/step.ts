@@ -112,5 +112,3 @@ export interface AssembleStep extends Named {
 }
 
 export type Step = FoldStep | UnfoldStep | TurnOverStep | RotateStep | CutStep | GlueStep | CollapseStep | AssembleStep;
-
-export type StepKind = Step['kind'];

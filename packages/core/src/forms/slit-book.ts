@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Form } from './form.ts';
-import type { Bend } from '../folding/step.ts';
+import type { Bend, FoldStep } from '../folding/step.ts';
 
 export const slitBookParameters = z.strictObject({
   /** the column on which the front cover stands: an outer one, or one of the two beside the slit */
@@ -38,35 +38,30 @@ export const slitBook: Form<z.output<typeof slitBookParameters>> = {
     });
     const spines = [1, 3].flatMap((line) => [row(line, 0), row(line, 1)]);
     const isCover = (crease: Bend['crease']) => 'line' in crease && crease.line === coverSpine && crease.from === 1;
+    const halve: FoldStep = {
+      kind: 'fold',
+      name: 'halve',
+      axis: 'vertical',
+      at: { share: [1, 2] },
+      direction: 'valley',
+      moving: 'after',
+    };
+    const lengthwise: FoldStep = {
+      kind: 'fold',
+      name: 'halve-lengthwise',
+      axis: 'horizontal',
+      at: { share: [1, 2] },
+      direction: 'mountain',
+      moving: 'before',
+    };
     return [
-      { kind: 'fold', name: 'halve', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley', moving: 'after' },
-      {
-        kind: 'fold',
-        name: 'halve-again',
-        axis: 'vertical',
-        at: { share: [1, 2] },
-        direction: 'valley',
-        moving: 'before',
-      },
+      halve,
+      { ...halve, name: 'halve-again' },
       { kind: 'unfold', name: 'open', which: 'all' },
-      {
-        kind: 'fold',
-        name: 'halve-lengthwise',
-        axis: 'horizontal',
-        at: { share: [1, 2] },
-        direction: 'mountain',
-        moving: 'before',
-      },
+      lengthwise,
       { kind: 'unfold', name: 'open', which: 'all' },
       { kind: 'slit', name: 'slit-middle', segments: [{ axis: 'horizontal', line: 1, from: 1, to: 3 }] },
-      {
-        kind: 'fold',
-        name: 'halve-lengthwise',
-        axis: 'horizontal',
-        at: { share: [1, 2] },
-        direction: 'mountain',
-        moving: 'before',
-      },
+      lengthwise,
       {
         kind: 'collapse',
         name: 'push-to-plus',

@@ -1,8 +1,6 @@
 /** (x, y) ↦ (a·x + c·y + e, b·x + d·y + f): the order of PDF and SVG matrices. Floats, for placing pictures. */
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
 
-export const affineIdentity: Affine = [1, 0, 0, 1, 0, 0];
-
 /** f after g. */
 export const affineAfter = (f: Affine, g: Affine): Affine => [
   f[0] * g[0] + f[2] * g[1],

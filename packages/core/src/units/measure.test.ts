@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { measure, parseMeasure } from './measure.ts';
-import { inch, markAt, mm, nm, toMm } from './nm.ts';
+import { inch, mm, nm, toMm } from './nm.ts';
 
 const read = (text: string, unit: 'mm' | 'in' = 'mm') => {
   const result = parseMeasure(text, unit);
@@ -45,15 +45,6 @@ describe('lengths as people type them', () => {
           expect(read(measure(millimetres, 'mm'))).toBe(millimetres);
         },
       ),
-    );
-  });
-  it('round positions, never steps', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: 1, max: 2_000_000_000 }), fc.integer({ min: 1, max: 64 }), (length, n) => {
-        expect(markAt(nm(length), n, n)).toBe(length);
-        for (let k = 0; k <= n; k++)
-          expect(Math.abs(markAt(nm(length), k, n) - (length * k) / n)).toBeLessThanOrEqual(0.5);
-      }),
     );
   });
   it('know the millimetre', () => expect(toMm(inch(1))).toBe(25.4));

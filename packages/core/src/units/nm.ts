@@ -28,6 +28,3 @@ export const toPoints = (length: number): number => (length * POINTS_PER_INCH) /
 
 /** PDF points to nanometres (a float: page boxes need not be whole). */
 export const fromPoints = (points: number): number => (points * NM_PER_INCH) / POINTS_PER_INCH;
-
-/** Position of mark k of n on a length: the position is rounded, never the step, so that marks never drift. */
-export const markAt = (length: Nm, k: number, n: number): Nm => nm((length * k) / n);

@@ -55,6 +55,14 @@ function Remedy({ check, book }: { readonly check: Check; readonly book: OpenBoo
         </Link>
       );
     case 'in-unprintable-margin':
+      // Already shrunk as far as pages are: only smaller margins or a larger sheet help.
+      if (book.book.printing.margin === 'shrink') {
+        return (
+          <Link className="remedy" to={`${base}/sheets`}>
+            Look at the printer’s margins
+          </Link>
+        );
+      }
       return (
         <button
           type="button"

@@ -161,7 +161,7 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
       </p>
       <p className="text-quiet">
         {missing === 0
-          ? 'ready to print'
+          ? 'every page filled'
           : missing === book.book.pages.length
             ? 'no pictures yet'
             : `${counted(missing, 'page')} to fill`}
