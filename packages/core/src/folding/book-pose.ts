@@ -4,7 +4,7 @@ import { aboutLine, aboutUpright, after, type Rigid } from './rigid.ts';
 import { flatPose, looseness, JOINED_WITHIN, type Pose } from './poses.ts';
 import type { BookEdge, Reading } from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
-import { bounds, outlinesOf, heightsOf } from './state.ts';
+import { bounds, liftsOf, outlinesOf, sideUp } from './state.ts';
 
 /**
  * The finished book open at view `view`, turned a fraction t of the way to the next one. Leaves turn about the
@@ -17,14 +17,15 @@ export function bookPose(run: FoldRun, reading: Reading, view: number, t: number
     const { edge, degrees } = angles[i]!;
     return degrees === 0 ? panel : after(aboutEdge(run, reading, edge, degrees), panel);
   });
-  const height = heightsOf(run.sheet, reading.held);
-  // A leaf that has been turned lies in the reversed order on the other side.
-  const ranks = height.map((rank, i) => {
+  const top = reading.layers.length - 1;
+  // A leaf that has been turned lies in the reversed order on the other side, and its other face is up.
+  const lifts = liftsOf(run.sheet, reading.held).map((lift, i) => {
     const share = angles[i]!.degrees / 180;
-    return rank + (height.length - 1 - 2 * rank) * share;
+    const turned = lift - sideUp(reading.held, i) * top;
+    return lift + (turned - lift) * share;
   });
   const gap = looseness(run.sheet, panels, lastMoment(run).hinges);
-  return { panels, ranks, gap, schematic: gap > JOINED_WITHIN };
+  return { panels, lifts, gap, schematic: gap > JOINED_WITHIN };
 }
 
 interface Swing {
@@ -92,7 +93,7 @@ export function holdPose(run: FoldRun, reading: Reading, t: number): Pose {
       )
     : aboutUpright(x, y, angle * t);
   const panels = flatPose(run.sheet, flat).map((panel) => after(move, panel));
-  const from = heightsOf(run.sheet, flat);
-  const to = heightsOf(run.sheet, reading.held);
-  return { panels, ranks: from.map((rank, i) => rank + (to[i]! - rank) * t), gap: 0, schematic: false };
+  const from = liftsOf(run.sheet, flat);
+  const to = liftsOf(run.sheet, reading.held);
+  return { panels, lifts: from.map((lift, i) => lift + (to[i]! - lift) * t), gap: 0, schematic: false };
 }

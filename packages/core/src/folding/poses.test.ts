@@ -92,6 +92,34 @@ describe('poses', () => {
   });
 });
 
+describe('layers', () => {
+  /** Height of a panel's middle in space, its lift included, in layers. */
+  const raised = (pose: ReturnType<typeof poseOnTape>, panel: number) => pose.panels[panel]![10]! * pose.lifts[panel]!;
+
+  it('stand over one another as they lie, face up or face down, after every step that ends flat', () => {
+    plan.run.programme.forEach((_, step) => {
+      const next = plan.run.moments[step + 1]!;
+      if (next.standing) return;
+      const pose = poseAt(plan.run, step, 1);
+      heightsOf(plan.run.sheet, next.flat).forEach((height, panel) =>
+        expect(raised(pose, panel)).toBeCloseTo(height, 9),
+      );
+    });
+  });
+
+  it('of the open book lie with the open pages on top, on either side', () => {
+    plan.reading.views.slice(1, -1).forEach((view, i) => {
+      const pose = bookPose(plan.run, plan.reading, i + 1, 0);
+      const left = plan.reading.layers.slice(0, (view.gap as number) + 1);
+      const right = plan.reading.layers.slice((view.gap as number) + 1);
+      const topOf = (panels: readonly number[]) =>
+        panels.reduce((best, panel) => (raised(pose, panel) > raised(pose, best) ? panel : best));
+      expect(topOf(left)).toBe(plan.reading.pages[view.left!]!.face.panel);
+      expect(topOf(right)).toBe(plan.reading.pages[view.right!]!.face.panel);
+    });
+  });
+});
+
 describe('the tape of the rehearsal', () => {
   it('runs from the flat sheet through the steps to the last opening', () => {
     const { steps, end } = tapeOf(plan);

@@ -4,14 +4,17 @@ import { spanningTree, type Bends } from './collapse.ts';
 import type { FoldSheet, Hinge } from './fold-sheet.ts';
 import { aboutLine, aboutUpright, after, fromIsometry, moveSpot, STAY, type Rigid } from './rigid.ts';
 import type { FoldRun, Moment, Motion } from './run.ts';
-import { bounds, outlinesOf, heightsOf, type FlatState } from './state.ts';
+import { bounds, liftsOf, outlinesOf, type FlatState } from './state.ts';
 
 /** Where every panel is in space at one instant of the rehearsal. */
 export interface Pose {
   /** one move a panel, from the unfolded sheet (millimetres) */
   readonly panels: readonly Rigid[];
-  /** height of each panel in its pile, for drawing layers apart; a float between two moments */
-  readonly ranks: readonly number[];
+  /**
+   * How far each panel lies from its place along its own normal, in layers (face A positive): in a pile the number of
+   * layers beneath. A float between two moments; what draws the pose decides how thick a layer looks.
+   */
+  readonly lifts: readonly number[];
   /** greatest gap between panels that should be joined, relative to the sheet's longer side */
   readonly gap: number;
   /** true where the movement is only indicated: panels do not stay joined within a thousandth */
@@ -29,10 +32,10 @@ export function poseAt(run: FoldRun, step: number, t: number): Pose {
   const motion = run.motions[step] ?? { kind: 'still' };
   const next = run.moments[step + 1] ?? before;
   const panels = motionAt(run.sheet, motion, before, t);
-  const from = heightsOf(run.sheet, before.flat);
-  const to = heightsOf(run.sheet, next.flat);
+  const from = liftsOf(run.sheet, before.flat);
+  const to = liftsOf(run.sheet, next.flat);
   const gap = looseness(run.sheet, panels, before.hinges.length <= next.hinges.length ? before.hinges : next.hinges);
-  return { panels, ranks: from.map((rank, i) => rank + (to[i]! - rank) * t), gap, schematic: gap > JOINED_WITHIN };
+  return { panels, lifts: from.map((lift, i) => lift + (to[i]! - lift) * t), gap, schematic: gap > JOINED_WITHIN };
 }
 
 /** Greatest distance between the two images of a hinge's ends, relative to the sheet. */

@@ -31,6 +31,10 @@ export function heightsOf(sheet: FoldSheet, state: FlatState): readonly number[]
   return height;
 }
 
+/** The same as heights along each panel's own normal, face A up positive: what keeps layers apart whichever way the pile is turned. */
+export const liftsOf = (sheet: FoldSheet, state: FlatState): readonly number[] =>
+  heightsOf(sheet, state).map((height, panel) => sideUp(state, panel) * height);
+
 export const outlinesOf = (sheet: FoldSheet, state: FlatState): readonly Outline[] =>
   sheet.panels.map((panel, i) => moveOutline(at(state.placed, i), panel.outline));
 

@@ -14,9 +14,9 @@ export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: num
   const spread = 0.25; // millimetres between layers, so that a pile shows its edges
   const panels = run.sheet.panels.map((panel, i) => {
     const move = pose.panels[i]!;
-    const spots = panel.outline.map((p) => moveSpot(move, { x: p.x * perNm, y: p.y * perNm, z: 0 }));
-    const lift = pose.ranks[i]! * spread;
-    return { i, faceUp: move[10]! >= 0, spots: spots.map((s) => ({ ...s, z: s.z + lift })) };
+    const z = pose.lifts[i]! * spread;
+    const spots = panel.outline.map((p) => moveSpot(move, { x: p.x * perNm, y: p.y * perNm, z }));
+    return { i, faceUp: move[10]! >= 0, spots };
   });
   const standing = panels.some(({ spots }) => spots.some((s) => s.z > 5 + panels.length * spread));
   // Eye from above, or tilted so that upright paper shows: x as it is, y shortened, z lifting on the page.
@@ -32,7 +32,7 @@ export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: num
     .map(({ i, faceUp, spots }) => ({
       i,
       faceUp,
-      depth: depth(spots) + pose.ranks[i]! * 1e-3,
+      depth: depth(spots),
       points: spots.map(project),
     }))
     .sort((one, other) => one.depth - other.depth);

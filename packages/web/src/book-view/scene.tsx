@@ -87,6 +87,9 @@ function Paper({ plan, placed, book, position, lit, onPoint }: BookViewProps) {
   );
 }
 
+/** The first three rows of a matrix. */
+type Twelve = [number, number, number, number, number, number, number, number, number, number, number, number];
+
 /** One panel: a face with its picture, the bare back, and its outline. */
 function panelParts(plan: FoldedBook, index: number) {
   const { sheet } = plan.run;
@@ -109,9 +112,6 @@ function panelParts(plan: FoldedBook, index: number) {
   const back = new MeshLambertMaterial({
     side: BackSide,
     color: BACK,
-    polygonOffset: true,
-    polygonOffsetFactor: 2,
-    polygonOffsetUnits: 2,
   });
   const line = new LineBasicMaterial({ color: INK });
   const group = new Group();
@@ -134,28 +134,18 @@ function panelParts(plan: FoldedBook, index: number) {
     place(pose: Pose, i: number, position: number) {
       cuts.forEach(({ line: cut, step }) => (cut.visible = position > step));
       const m = pose.panels[i]!;
-      const lift = pose.ranks[i]! * LAYER;
+      // Along the panel's own normal, before the move: layers stay apart however the paper stands.
+      const lift = pose.lifts[i]! * LAYER;
       // The core's y runs downwards: turned on both sides of the move.
-      group.matrix.copy(
-        new Matrix4().set(
-          m[0]!,
-          -m[1]!,
-          m[2]!,
-          m[3]!,
-          -m[4]!,
-          m[5]!,
-          -m[6]!,
-          -m[7]!,
-          m[8]!,
-          -m[9]!,
-          m[10]!,
-          m[11]! + lift,
+      group.matrix
+        .set(
+          ...([m[0], -m[1]!, m[2], m[3], -m[4]!, m[5], -m[6]!, -m[7]!, m[8], -m[9]!, m[10], m[11]] as Twelve),
           0,
           0,
           0,
           1,
-        ),
-      );
+        )
+        .multiply(new Matrix4().makeTranslation(0, 0, lift));
       group.matrixWorldNeedsUpdate = true;
     },
     show(texture: CanvasTexture | undefined, lit: boolean) {
