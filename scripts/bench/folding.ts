@@ -1,5 +1,7 @@
 import { impose, pagePlaces } from '../../packages/core/src/pagination/imposition.ts';
 import { planBook, type FoldedBook } from '../../packages/core/src/forms/planned-book.ts';
+import { onPage } from '../../packages/core/src/book/document.ts';
+import { USUAL_PRINTING } from '../../packages/core/src/book/usual.ts';
 import { meanderBook } from '../../packages/core/src/forms/meander-book.ts';
 import { slitBook } from '../../packages/core/src/forms/slit-book.ts';
 import { poseOnTape } from '../../packages/core/src/folding/rehearsal.ts';
@@ -25,12 +27,11 @@ function drawingValues(plan: FoldedBook): number {
   const content = { asset: 'a', page: 0, name: 'x', fit: 'fit' as const };
   const placed = impose(
     plan,
-    plan.reading.pages.map(() => content),
-    () => ({ id: 'a', kind: 'jpeg', bytes: 1, pages: [{ width: mm(90), height: mm(120) }] }),
     {
-      unprintable: { top: mm(4), right: mm(4), bottom: mm(4), left: mm(4) },
-      margin: 'shrink',
+      pages: plan.reading.pages.map(() => onPage(content)),
+      printing: { ...USUAL_PRINTING, margin: 'shrink' },
     },
+    () => ({ id: 'a', kind: 'jpeg', bytes: 1, pages: [{ width: mm(90), height: mm(120) }] }),
   );
   return lines.items.length + placed.length + pagePlaces(plan).length + poseOnTape(plan, 3.5).panels.length;
 }

@@ -7,7 +7,8 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type * as PdfLib from '@cantoo/pdf-lib';
-import { USUAL_PRINTING } from '../../packages/core/src/book/new-book.ts';
+import { onPage } from '../../packages/core/src/book/document.ts';
+import { newBook } from '../../packages/core/src/book/new-book.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { uprightPdfSize } from '../../packages/core/src/pagination/content-space.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
@@ -33,18 +34,13 @@ async function impose(): Promise<Uint8Array> {
   if (!plan.ok) throw new Error('the bench’s own book does not fold');
   const size = uprightPdfSize({ width: 450, height: 600, rotate: 0, userUnit: 1 });
   const asset = { id: 'photographs', kind: 'pdf' as const, bytes: 0, pages: Array.from({ length: 200 }, () => size) };
-  const pages = wanted.map((page) => ({ asset: 'photographs', page, name: 'photographs.pdf', fit: 'fit' as const }));
-  const book = {
-    version: 1 as const,
-    title: 'bench',
-    form,
-    sheet,
-    numbering: 'cover-is-1' as const,
-    pages,
-    tray: [],
-    printing: USUAL_PRINTING,
-  };
-  return printPdf(plan.value, book, [asset], () => file);
+  const pages = wanted.map((page) =>
+    onPage({ asset: 'photographs', page, name: 'photographs.pdf', fit: 'fit' as const }),
+  );
+  const made = newBook('bench', form, sheet);
+  if (!made.ok) throw new Error('the bench’s own book cannot be made');
+  const choice = { face: 'both', flip: 'long-edge' } as const;
+  return printPdf(plan.value, { ...made.value, pages }, [asset], () => file, choice);
 }
 
 const began = performance.now();

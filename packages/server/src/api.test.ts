@@ -95,7 +95,7 @@ describe('files', () => {
       id,
       await Promise.all(names.map(async (name, i) => [name, await jpeg(i * 20)] as const)),
     );
-    expect(body.book.pages.map((page) => page?.name)).toEqual([
+    expect(body.book.pages.map((page) => page.content?.name)).toEqual([
       'knot 2.jpg',
       'knot 3.jpg',
       'knot 4.jpg',
@@ -105,7 +105,7 @@ describe('files', () => {
       'knot 8.jpg',
       'knot 9.jpg',
     ]);
-    expect(body.book.tray.map(({ name }) => name)).toEqual(['knot 10.jpg']);
+    expect(body.book.tray.map(({ content }) => content?.name)).toEqual(['knot 10.jpg']);
   });
 
   it('of 500 pages and of one are taken whole', async () => {
@@ -114,7 +114,9 @@ describe('files', () => {
     expect(body.book.tray).toHaveLength(492);
     const single = await server.newBook();
     expect(
-      (await server.upload(single.id, [['one.pdf', await markedPdf([{}])]])).body.book.pages.filter(Boolean),
+      (await server.upload(single.id, [['one.pdf', await markedPdf([{}])]])).body.book.pages.filter(
+        ({ content }) => content,
+      ),
     ).toHaveLength(1);
   });
 
@@ -124,7 +126,7 @@ describe('files', () => {
       .jpeg()
       .toBuffer();
     const { body } = await server.upload(id, [['noise.jpg', bytes]]);
-    const asset = body.book.pages[0]!.asset;
+    const asset = body.book.pages[0]!.content!.asset;
     expect(await server.bytes(`/api/assets/${asset}/original`)).toEqual(bytes);
     expect((await server.bytes(`/api/books/${id}/print.pdf`)).includes(bytes)).toBe(true);
     expect((await sharp(await server.bytes(`/api/assets/${asset}/preview?size=240`)).metadata()).format).toBe('webp');
@@ -141,8 +143,8 @@ describe('files', () => {
       ],
       { page: '0' },
     );
-    expect(body.book.pages.slice(0, 3).map((page) => page?.name)).toEqual(['b.png', 'c.webp', undefined]);
-    expect(body.book.tray.map(({ name }) => name)).toEqual(['a.jpg']);
+    expect(body.book.pages.slice(0, 3).map((page) => page.content?.name)).toEqual(['b.png', 'c.webp', undefined]);
+    expect(body.book.tray.map(({ content }) => content?.name)).toEqual(['a.jpg']);
     expect((await server.bytes(`/api/books/${id}/print.pdf`)).subarray(0, 5).toString()).toBe('%PDF-');
   });
 
@@ -168,10 +170,10 @@ describe('files', () => {
     expect(body.refused).toEqual([]);
     expect(body.assets.map(({ kind }) => kind).sort()).toEqual(['gif', 'gif', 'jpeg', 'jpeg', 'png', 'tiff', 'tiff']);
     // Turned by its tag: seen upright it lies.
-    const turned = body.assets.find((asset) => asset.id === body.book.pages[1]!.asset)!.pages[0]!;
+    const turned = body.assets.find((asset) => asset.id === body.book.pages[1]!.content!.asset)!.pages[0]!;
     expect(turned.pixels).toEqual({ width: 400, height: 300 });
     // A moving picture is as large as one of its frames.
-    expect(body.assets.find((asset) => asset.id === body.book.pages[3]!.asset)!.pages[0]!.pixels).toEqual({
+    expect(body.assets.find((asset) => asset.id === body.book.pages[3]!.content!.asset)!.pages[0]!.pixels).toEqual({
       width: 32,
       height: 32,
     });
@@ -234,7 +236,7 @@ describe('files', () => {
       ['good.jpg', await good],
     ]);
     expect(both.body.refused).toMatchObject([{ name, problem: { code } }]);
-    expect(both.body.book.pages[0]?.name).toBe('good.jpg');
+    expect(both.body.book.pages[0]?.content?.name).toBe('good.jpg');
     expect(readdirSync(path.join(server.dataFolder, 'incoming'))).toEqual([]);
   });
 
@@ -245,8 +247,8 @@ describe('files', () => {
       problem: { refused: [{ problem: { code: 'pdf-wrong-password' } }] },
     });
     const { body } = await server.upload(id, [['locked.pdf', bytes]], { password: 'heron' });
-    expect(body.book.pages.filter(Boolean)).toHaveLength(2);
-    const kept = await server.bytes(`/api/assets/${body.book.pages[0]!.asset}/original`);
+    expect(body.book.pages.filter(({ content }) => content)).toHaveLength(2);
+    const kept = await server.bytes(`/api/assets/${body.book.pages[0]!.content!.asset}/original`);
     expect((await PDFDocument.load(kept)).getPageCount()).toBe(2);
     expect(JSON.stringify(body)).not.toContain('heron');
     expect((await server.bytes(`/api/books/${id}/print.pdf`)).length).toBeGreaterThan(1000);

@@ -1,7 +1,11 @@
-import { GOOD_RESOLUTION, SOFT_RESOLUTION, type Check } from '@eight-up/core/checks/checks';
+import type { Check } from '@eight-up/core/checks/check';
+import { GOOD_RESOLUTION, SOFT_RESOLUTION } from '@eight-up/core/checks/resolution';
 import type { BookDocument } from '@eight-up/core/book/document';
 import { grainName } from '@eight-up/core/paper/sheet-size';
+import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import { nm } from '@eight-up/core/units/nm';
 import { counted } from './forms.ts';
+import { ROLE_WORDS } from './pages.ts';
 
 export interface CheckWords {
   /** what is so, and why it matters */
@@ -14,34 +18,90 @@ const list = (names: readonly string[]): string =>
   names.length <= 6 ? names.join(', ') : `${names.slice(0, 5).join(', ')} and ${names.length - 5} more`;
 
 /** Each thing to settle: the reason first, then what would be right. `names` are the words of the page numbers. */
-export function checkWords(check: Check, book: BookDocument, names: readonly string[]): CheckWords {
-  const pages = (indices: readonly number[]) =>
-    `${indices.length === 1 ? 'Page' : 'Pages'} ${list(indices.map((i) => names[i] ?? String(i + 1)))}`;
+export function checkWords(
+  check: Check,
+  book: BookDocument,
+  names: readonly string[],
+  unit: LengthUnit = 'mm',
+): CheckWords {
+  const name = (page: number) => names[page] ?? String(page + 1);
+  const one = 'pages' in check && check.pages.length === 1;
+  const pages = 'pages' in check ? `${one ? 'Page' : 'Pages'} ${list(check.pages.map(name))}` : '';
+  const verb = (singular: string, plural: string) => (one ? singular : plural);
   switch (check.code) {
     case 'pages-missing':
       return {
-        reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'has' : 'have'} nothing on ${check.pages.length === 1 ? 'it' : 'them'} yet.`,
-        remedy: 'Drop in pictures; a page left empty prints as bare paper.',
+        reason: `${pages} ${verb('has', 'have')} nothing on ${verb('it', 'them')} yet.`,
+        remedy: 'Drop in pictures, or give the page the role “left blank”; an empty page prints as bare paper.',
+      };
+    case 'blank-not-empty':
+      return {
+        reason: `${pages} ${verb('is', 'are')} meant to stay blank, but something stands there.`,
+        remedy: 'Clear it, or let it be a page like the others.',
       };
     case 'original-lost':
-      return {
-        reason: `${pages(check.pages)}: the original file is gone from the data folder.`,
-        remedy: 'Drop the file in again.',
-      };
+      return { reason: `${pages}: the original file is gone from the data folder.`, remedy: 'Drop the file in again.' };
     case 'resolution-low': {
-      const one = check.pages.length === 1;
+      const soft = check.least < SOFT_RESOLUTION ? `: ${verb('it', 'they')} will look soft` : '';
+      const good = measureSize(nm(check.good.width), nm(check.good.height), unit);
       return {
-        reason: `${pages(check.pages)} ${one ? 'prints' : 'print'} at ${one ? '' : 'as little as '}${Math.round(check.least)} pixels an inch${check.least < SOFT_RESOLUTION ? `: ${one ? 'it' : 'they'} will look soft` : ''}.`,
-        remedy: `From ${GOOD_RESOLUTION} on it is sharp: use a larger scan, or print it smaller.`,
+        reason: `${pages} ${verb('prints', 'print')} at ${one ? '' : 'as little as '}${Math.round(check.least)} pixels an inch${soft}.`,
+        remedy: `${one ? 'It would be' : 'The softest would be'} good up to ${good} (${GOOD_RESOLUTION} an inch): use a larger scan, or print it smaller.`,
       };
     }
     case 'in-unprintable-margin':
       return {
-        reason: `${pages(check.pages)} ${check.pages.length === 1 ? 'reaches' : 'reach'} into the strip your printer leaves white.`,
+        reason: `${pages} ${verb('reaches', 'reach')} into the strip your printer leaves white.`,
         remedy:
           book.printing.margin === 'shrink'
             ? 'The pages are as small as they are made; set smaller margins or take a larger sheet.'
             : 'Shrink all pages to the printer’s margin, or accept the white edge.',
+      };
+    case 'border-along-fold':
+      return {
+        reason: `${pages} ${verb('leaves', 'leave')} a narrow border along a fold or slit. Print and fold meet within a millimetre only, so it comes out uneven.`,
+        remedy: 'Let the picture fill the page, or leave a border of 3 mm and more.',
+      };
+    case 'cut-off-at-fold':
+      return {
+        reason: `${pages}: the picture runs past the page and is cut off at a fold or slit.`,
+        remedy: 'Lay it whole inside the page, or let it fill the page on purpose.',
+      };
+    case 'letters-near-fold':
+      return {
+        reason: `${pages}: numbers or captions stand so near to a fold or slit that a slip runs through them.`,
+        remedy: 'Keep 5 mm clear (usual).',
+      };
+    case 'caption-too-long':
+      return {
+        reason: `${pages}: the caption takes more room than a caption has.`,
+        remedy: 'Shorten it, or set it smaller.',
+      };
+    case 'glyph-missing':
+      return {
+        reason: `${pages}: the shipped type has no “${check.signs.join(' ')}”. A question mark would print instead.`,
+        remedy: 'Write it otherwise, or bring the words in as a picture.',
+      };
+    case 'role-misplaced':
+      return {
+        reason:
+          check.role === 'title'
+            ? `${pages} is the title, but it stands on a verso. Titles are met on the right, on a recto.`
+            : `${pages} is the ${ROLE_WORDS[check.role]}, but it is not on the outside of the book.`,
+        remedy:
+          check.to === null
+            ? 'The outside of this book is unprinted paper: no page can be the cover.'
+            : `Its place is page ${name(check.to)}.`,
+      };
+    case 'spread-apart':
+      return {
+        reason: `${pages}: the parts of one picture no longer stand where they were cut for.`,
+        remedy: 'Move the pages back, or take the picture onto one page and lay it over several again.',
+      };
+    case 'spread-on-two-pieces':
+      return {
+        reason: `${pages}: this opening is not one piece of paper. The halves are printed apart and must meet.`,
+        remedy: 'Keep faces and lettering away from the middle.',
       };
     case 'grain-across-spine':
       return {
@@ -53,11 +113,39 @@ export function checkWords(check: Check, book: BookDocument, names: readonly str
         reason: 'Nobody knows yet which way the fibres run.',
         remedy: `Bend the sheet both ways: it rolls more easily along the grain. Right is ${grainWanted(book, check.spine)}.`,
       };
-    case 'tray-waiting':
+    case 'files-unused':
       return {
-        reason: `${counted(check.count, 'picture')} wait in the tray.`,
+        reason: `${counted(check.names.length, 'picture')} in the tray ${check.names.length === 1 ? 'stands' : 'stand'} on no page: ${list(check.names)}.`,
         remedy: 'Place them, choose a form with more pages, or leave them there.',
       };
+  }
+}
+
+/** What one press would do about a check, as a verb; undefined where no press settles it. */
+export function remedyVerb(check: Check, names: readonly string[]): string | undefined {
+  switch (check.code) {
+    case 'in-unprintable-margin':
+      return 'Shrink the pages';
+    case 'border-along-fold':
+      return 'Fill these pages';
+    case 'cut-off-at-fold':
+      return 'Lay it whole inside';
+    case 'letters-near-fold':
+      return 'Keep them clear';
+    case 'resolution-low':
+      return 'Print it that small';
+    case 'glyph-missing':
+      return 'Leave those signs out';
+    case 'role-misplaced':
+      return check.to === null ? 'Take the role off' : `Move it to page ${names[check.to] ?? check.to + 1}`;
+    case 'blank-not-empty':
+      return 'Let it be a page';
+    case 'spread-apart':
+      return 'Take it onto one page';
+    case 'files-unused':
+      return 'Fill the empty pages';
+    default:
+      return undefined;
   }
 }
 

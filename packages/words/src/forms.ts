@@ -68,3 +68,9 @@ export const hiddenSentence = ({ reading }: FoldedBook): string | undefined =>
     : undefined;
 
 export const counted = count;
+
+const ORDINALS = new Intl.PluralRules('en', { type: 'ordinal' });
+const SUFFIX: Readonly<Partial<Record<Intl.LDMLPluralRule, string>>> = { one: 'st', two: 'nd', few: 'rd' };
+
+/** 1st, 2nd, 3rd … */
+export const ordinal = (n: number): string => `${n}${SUFFIX[ORDINALS.select(n)] ?? 'th'}`;

@@ -1,6 +1,6 @@
 import type { CommandProblem } from '@eight-up/core/book/command';
-import type { FileProblem } from '@eight-up/core/book/file-problem';
 import type { BookFileProblem } from '@eight-up/core/contract/book-file';
+import type { PlanFileProblem } from '@eight-up/core/output/read-page-plan';
 import type { PlanProblem } from '@eight-up/core/forms/planned-book';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
 import type { ReadingProblem } from '@eight-up/core/folding/reading';
@@ -84,10 +84,34 @@ export function commandProblemWords(problem: CommandProblem, unit: LengthUnit): 
       return `There is no page ${problem.page + 1}: the book has ${problem.pages}. Nothing was changed.`;
     case 'no-such-tray-place':
       return `There is nothing at place ${problem.tray + 1} of the tray: ${problem.waiting} wait there. Nothing was changed.`;
+    case 'page-locked':
+      return `Page ${problem.page + 1} is locked and stays where it is. Unlock it first. Nothing was changed.`;
+    case 'page-empty':
+      return `There is no picture on page ${problem.page + 1}. Nothing was changed.`;
+    case 'nothing-to-spread-over':
+      return 'There are no two pages there to lay a picture over. Nothing was changed.';
+    case 'row-no-such-page':
+      return `The plan speaks of page ${problem.page + 1}, but the book has ${problem.pages}. Nothing was changed.`;
+    case 'row-page-twice':
+      return `The plan speaks of page ${problem.page + 1} twice. Nothing was changed.`;
+    case 'row-no-such-file':
+      return `The plan puts “${problem.file}” on page ${problem.page + 1}, but the book has no such file. Drop it in first. Nothing was changed.`;
     case 'title-empty':
       return 'A book needs a title. The old one was kept.';
     default:
       return planProblemWords(problem, unit);
+  }
+}
+
+/** Why a page plan could not be taken; the book was not changed. */
+export function planFileProblemWords(problem: PlanFileProblem): string {
+  switch (problem.code) {
+    case 'plan-file-empty':
+      return 'The page plan is empty: it needs a heading and at least one row. Nothing was changed.';
+    case 'plan-file-no-page-column':
+      return `The page plan has no column “page” (it has ${problem.columns.slice(0, 12).join(', ').slice(0, 200) || 'none'}). Nothing was changed.`;
+    case 'plan-file-cell':
+      return `Row ${problem.row} of the page plan, “${problem.column}”: “${problem.text.slice(0, 60)}” is not understood. Nothing was changed.`;
   }
 }
 
@@ -110,27 +134,5 @@ export function bookFileProblemWords(problem: BookFileProblem): string {
       return `The book file was refused: “${problem.path}” is in it twice.`;
     case 'book-file-swells':
       return `The book file was refused: “${problem.path}” swells far beyond its packed size.`;
-  }
-}
-
-/** Why a file was refused; the book and all other files are untouched. */
-export function fileProblemWords(problem: FileProblem): string {
-  switch (problem.code) {
-    case 'file-empty':
-      return 'is empty (0 bytes). Save it again and drop it once more.';
-    case 'file-not-a-picture':
-      return 'is not a JPEG, PNG, WebP, TIFF, GIF or PDF, whatever its name says. Save it as one of these.';
-    case 'file-truncated':
-      return 'ends in the middle: part of the picture is missing. Copy it again from where it came.';
-    case 'picture-too-large':
-      return `has ${problem.megapixels} megapixels; ${problem.most} is the most that can be opened. Save it smaller.`;
-    case 'pdf-broken':
-      return 'is a PDF that cannot be read: it is damaged. Export it again.';
-    case 'pdf-without-pages':
-      return 'is a PDF without any page.';
-    case 'pdf-encrypted':
-      return 'is a PDF locked with a password. Give the password to open it; it is used once and not kept.';
-    case 'pdf-wrong-password':
-      return 'is locked, and the password did not open it. Try again; it is not kept.';
   }
 }

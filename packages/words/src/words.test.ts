@@ -1,15 +1,19 @@
 import { describe, expect, it } from 'vitest';
-import type { Check } from '@eight-up/core/checks/checks';
+import type { Check } from '@eight-up/core/checks/check';
 import { newBook } from '@eight-up/core/book/new-book';
 import type { FoldProblem } from '@eight-up/core/folding/problem';
 import { FORMS } from '@eight-up/core/forms/registry';
 import { parameterFields } from '@eight-up/core/forms/parameter-fields';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { mm } from '@eight-up/core/units/nm';
-import { checkWords } from './checks.ts';
+import { changeWords } from '@eight-up/core/book/history';
+import type { Command } from '@eight-up/core/book/command';
+import { checkWords, remedyVerb } from './checks.ts';
 import { factsSentence, formWords, hiddenSentence, pageNames } from './forms.ts';
 import { ANSWERS, parameterAnswer, parameterQuestion } from './parameters.ts';
-import { commandProblemWords, fileProblemWords, planProblemWords } from './problems.ts';
+import { fileNoteWords, fileProblemWords } from './files.ts';
+import { historyWords } from './history.ts';
+import { commandProblemWords, planProblemWords } from './problems.ts';
 import { programmeWords } from './steps.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'along-width' as const };
@@ -120,12 +124,45 @@ describe('problems in words', () => {
     { code: 'file-not-a-picture' },
     { code: 'file-truncated' },
     { code: 'picture-too-large', megapixels: 400, most: 300 },
+    { code: 'svg-broken' },
+    { code: 'svg-too-large', megabytes: 80, most: 20 },
     { code: 'pdf-broken' },
     { code: 'pdf-without-pages' },
     { code: 'pdf-encrypted' },
     { code: 'pdf-wrong-password' },
   ] as const)('$code follows the name of the file', (problem) => {
     expect(`Poem.jpg ${fileProblemWords(problem)}`).toMatch(SENTENCE);
+  });
+});
+
+describe('files and changes in words', () => {
+  it.each([
+    { code: 'first-frame-only', frames: 12 },
+    { code: 'svg-cleaned', removed: ['a script', 'a link to elsewhere'] },
+    { code: 'pdf-scripts-left-out' },
+    { code: 'pdf-attachments-left-out' },
+    { code: 'ending-differs', ending: 'jpg', kind: 'png' },
+  ] as const)('$code follows the name of the file', (note) => {
+    expect(`Poem.jpg ${fileNoteWords(note)}`).toMatch(SENTENCE);
+  });
+
+  it('every line of a history is a sentence', () => {
+    const commands: readonly Command[] = [
+      { kind: 'rename', title: 'Knots' },
+      { kind: 'swap', one: 0, other: 3 },
+      { kind: 'say', page: 2, words: { note: 'x', role: 'title' } },
+      { kind: 'hang-poster', poster: null },
+      { kind: 'restore', values: { title: 'x', pages: [] } },
+      { kind: 'arrange', rows: [{ page: 0 }] },
+    ];
+    for (const command of commands)
+      expect(historyWords({ kind: 'change', target: null, change: changeWords(command) })).toMatch(SENTENCE);
+    expect(historyWords({ kind: 'go-back', target: 4, change: changeWords(commands[0]!) })).toBe(
+      'Went back to change 4.',
+    );
+    expect(historyWords({ kind: 'change', target: null, change: changeWords(commands[2]!) })).toBe(
+      'Set the note and the role of page 3.',
+    );
   });
 });
 
@@ -136,17 +173,28 @@ describe('checks in words', () => {
   const CHECKS: readonly Check[] = [
     { code: 'pages-missing', weight: 'settle', pages: [0, 3] },
     { code: 'original-lost', weight: 'settle', pages: [2] },
-    { code: 'resolution-low', weight: 'settle', pages: [2], least: 120.4 },
-    { code: 'resolution-low', weight: 'note', pages: [1, 2], least: 250 },
+    { code: 'resolution-low', weight: 'settle', pages: [2], least: 120.4, good: { width: mm(30), height: mm(42) } },
+    { code: 'resolution-low', weight: 'note', pages: [1, 2], least: 250, good: { width: mm(50), height: mm(60) } },
     { code: 'in-unprintable-margin', weight: 'settle', pages: [0, 1, 2, 3, 4, 5, 6, 7] },
     { code: 'grain-across-spine', weight: 'settle', spine: 'vertical' },
     { code: 'grain-unknown', weight: 'note', spine: 'horizontal' },
-    { code: 'tray-waiting', weight: 'note', count: 1 },
+    { code: 'files-unused', weight: 'note', names: ['knot.jpg'] },
+    { code: 'border-along-fold', weight: 'note', pages: [2] },
+    { code: 'cut-off-at-fold', weight: 'note', pages: [2, 3] },
+    { code: 'letters-near-fold', weight: 'settle', pages: [2] },
+    { code: 'caption-too-long', weight: 'settle', pages: [2] },
+    { code: 'glyph-missing', weight: 'settle', pages: [2], signs: ['渡', 'し'] },
+    { code: 'role-misplaced', weight: 'note', pages: [1], role: 'title', to: 2 },
+    { code: 'role-misplaced', weight: 'note', pages: [1], role: 'cover', to: null },
+    { code: 'blank-not-empty', weight: 'note', pages: [4] },
+    { code: 'spread-apart', weight: 'settle', pages: [1, 3] },
+    { code: 'spread-on-two-pieces', weight: 'note', pages: [1, 2] },
   ];
   it.each(CHECKS)('$code: a reason and what would be right', (check) => {
     const { reason, remedy } = checkWords(check, made.value, names);
     expect(reason).toMatch(/^(\d|[A-Z]).*\.$/s);
     expect(remedy).toMatch(SENTENCE);
+    expect(remedyVerb(check, names) ?? 'Nothing').toMatch(/^[A-Z][^.]+$/);
   });
   it('do not offer to shrink what is already shrunk', () => {
     const shrunk = { ...made.value, printing: { ...made.value.printing, margin: 'shrink' as const } };
@@ -158,6 +206,7 @@ describe('checks in words', () => {
     expect(checkWords(CHECKS[2]!, made.value, names).reason).toBe(
       'Page 2 prints at 120 pixels an inch: it will look soft.',
     );
+    expect(checkWords(CHECKS[2]!, made.value, names).remedy).toContain('good up to 30 × 42 mm');
     expect(checkWords(CHECKS[5]!, made.value, names).remedy).toContain('a short-grain sheet');
   });
 });

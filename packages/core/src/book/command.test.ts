@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
 import { applyCommand, type Command } from './command.ts';
-import type { BookDocument, PageContent } from './document.ts';
+import { contentsOf, EMPTY_PAGE, FITS, ROLES, THREADS, type BookDocument, type PageContent } from './document.ts';
+import { migrateCommand, migrateDocument, DOCUMENT_MIGRATIONS, DOCUMENT_VERSION } from './migrations.ts';
 import { newBook } from './new-book.ts';
 
 const made = newBook(
@@ -17,7 +18,15 @@ const content: fc.Arbitrary<PageContent> = fc.record({
   asset: fc.integer({ min: 0, max: 9 }).map((n) => String(n).repeat(64)),
   page: fc.integer({ min: 0, max: 3 }),
   name: fc.string({ minLength: 1, maxLength: 12 }),
-  fit: fc.constantFrom('fit' as const, 'fill' as const, 'actual' as const),
+  fit: fc.constantFrom(...FITS),
+});
+const small = fc.integer({ min: -9, max: 9 }).map(mm);
+const placing = fc.record({
+  right: small,
+  down: small,
+  turn: fc.constantFrom(0, 90, 17),
+  scale: fc.constantFrom(1, 0.5),
+  margins: fc.constant({ head: mm(1), foreEdge: mm(2), tail: mm(3), spine: mm(4) }),
 });
 const page = fc.integer({ min: 0, max: 17 });
 const command: fc.Arbitrary<Command> = fc.oneof(
@@ -27,7 +36,42 @@ const command: fc.Arbitrary<Command> = fc.oneof(
   fc.record({ kind: fc.constant('clear' as const), page }),
   fc.record({ kind: fc.constant('swap' as const), one: page, other: page }),
   fc.record({ kind: fc.constant('move' as const), from: page, to: page }),
-  fc.record({ kind: fc.constant('set-fit' as const), page, fit: fc.constantFrom('fit' as const, 'fill' as const) }),
+  fc.record({
+    kind: fc.constant('set-fit' as const),
+    pages: fc.array(page, { minLength: 1, maxLength: 3 }),
+    fit: fc.constantFrom(...FITS),
+  }),
+  fc.record({ kind: fc.constant('insert' as const), at: page }),
+  fc.record({ kind: fc.constant('duplicate' as const), page }),
+  fc.record({ kind: fc.constant('take-out' as const), page }),
+  fc.record({
+    kind: fc.constant('say' as const),
+    page,
+    words: fc.oneof(
+      fc.record({ role: fc.constantFrom(null, ...ROLES), caption: fc.string({ maxLength: 5 }) }),
+      fc.record({ locked: fc.boolean(), thread: fc.constantFrom(null, ...THREADS), note: fc.string({ maxLength: 5 }) }),
+    ),
+  }),
+  fc.record({ kind: fc.constant('adjust' as const), page, placing: fc.option(placing) }),
+  fc.record({
+    kind: fc.constant('spread' as const),
+    page,
+    over: fc.oneof(
+      fc.record({ kind: fc.constant('opening' as const), view: fc.integer({ min: 0, max: 9 }) }),
+      fc.record({ kind: fc.constant('row' as const), row: fc.integer({ min: 0, max: 3 }) }),
+      fc.constant({ kind: 'sheet' as const }),
+    ),
+    how: fc.constantFrom('in-the-book' as const, 'opened-out' as const),
+  }),
+  fc.record({ kind: fc.constant('gather' as const), page }),
+  fc.record({ kind: fc.constant('hang-poster' as const), poster: fc.option(content) }),
+  fc.record({ kind: fc.constant('poster-from-tray' as const), tray: fc.integer({ min: 0, max: 4 }) }),
+  fc.record({ kind: fc.constant('name-thread' as const), thread: fc.constantFrom(...THREADS), name: fc.string() }),
+  fc.record({
+    kind: fc.constant('accept' as const),
+    accepted: fc.record({ key: fc.constantFrom('a', 'b'), reason: fc.string() }),
+  }),
+  fc.record({ kind: fc.constant('raise-again' as const), key: fc.constantFrom('a', 'b') }),
   fc.record({ kind: fc.constant('from-tray' as const), tray: fc.integer({ min: 0, max: 4 }), page }),
   fc.constant({ kind: 'fill-from-tray' as const }),
   fc.record({
@@ -49,16 +93,13 @@ const command: fc.Arbitrary<Command> = fc.oneof(
   }),
 );
 
-const everything = (book: BookDocument) =>
-  [...book.pages, ...book.tray]
-    .filter((one) => one !== null)
-    .map(({ asset, page: n }) => `${asset}${n}`)
-    .sort();
+/** The pictures of a book, each once: duplicates and the parts of spreads count as one. */
+const pictures = (book: BookDocument) => new Set(contentsOf(book).map(({ asset, page: n }) => `${asset}${n}`));
 
 describe('commands', () => {
   it('undone in turn give back the book they started from', () => {
     fc.assert(
-      fc.property(fc.array(command, { maxLength: 30 }), (commands) => {
+      fc.property(fc.array(command, { minLength: 200, maxLength: 200 }), (commands) => {
         let book = start;
         const inverses: Command[] = [];
         for (const one of commands) {
@@ -74,29 +115,61 @@ describe('commands', () => {
         }
         expect(book).toEqual(start);
       }),
+      { numRuns: 60 },
     );
   });
 
-  it('never lose a picture, except by discarding it, and keep as many places as the form has pages', () => {
+  it('never lose a picture, keep locked pages where they are, and keep as many places as the form has pages', () => {
     fc.assert(
-      fc.property(fc.array(command, { maxLength: 30 }), (commands) => {
+      fc.property(fc.array(command, { maxLength: 40 }), (commands) => {
         let book = start;
-        const given: string[] = [];
+        const given = new Set<string>();
         for (const one of commands) {
           const applied = applyCommand(book, one);
           if (!applied.ok) {
             expect(applied.problem.code).toBeTypeOf('string');
             continue;
           }
+          const before = book;
           book = applied.value.book;
-          if (one.kind === 'place') given.push(...one.contents.map(({ asset, page: n }) => `${asset}${n}`));
-          if (one.kind === 'replace') given.push(`${one.content.asset}${one.content.page}`);
-          expect(everything(book)).toEqual([...given].sort());
+          const arrived =
+            one.kind === 'place'
+              ? one.contents
+              : one.kind === 'replace'
+                ? [one.content]
+                : one.kind === 'hang-poster' && one.poster
+                  ? [one.poster]
+                  : [];
+          for (const { asset, page: n } of arrived) given.add(`${asset}${n}`);
+          if (one.kind !== 'discard') expect(pictures(book)).toEqual(given);
+          if (['swap', 'move', 'insert', 'duplicate', 'take-out', 'clear', 'place'].includes(one.kind))
+            before.pages.forEach((old, i) => old.locked && expect(book.pages[i]).toBe(old));
           const fresh = newBook('x', book.form, book.sheet);
           expect(fresh.ok && fresh.value.pages.length).toBe(book.pages.length);
         }
       }),
+      { numRuns: 60 },
     );
+  });
+
+  it('let pages flow round locked ones; what falls off the end waits at the head of the tray', () => {
+    const named = (name: string, locked = false) => ({ ...EMPTY_PAGE, note: name, locked });
+    const book = { ...start, pages: ['a', 'B', 'c', 'd', 'E', 'f', 'g', 'h'].map((n) => named(n, n < 'a')) };
+    const after = (one: Command) => {
+      const applied = applyCommand(book, one);
+      if (!applied.ok) throw new Error(applied.problem.code);
+      const say = (pages: BookDocument['pages']) => pages.map(({ note }) => note || '-').join('');
+      return `${say(applied.value.book.pages)} | ${say(applied.value.book.tray)}`;
+    };
+    expect(after({ kind: 'insert', at: 1 })).toBe('aB-cEdfg | h');
+    expect(after({ kind: 'insert', at: 0 })).toBe('-BacEdfg | h');
+    expect(after({ kind: 'duplicate', page: 2 })).toBe('aBccEdfg | h');
+    expect(after({ kind: 'take-out', page: 0 })).toBe('cBdfEgh- | a');
+    expect(after({ kind: 'move', from: 0, to: 5 })).toBe('cBdfEagh | ');
+    expect(applyCommand(book, { kind: 'swap', one: 0, other: 1 })).toMatchObject({
+      ok: false,
+      problem: { code: 'page-locked', page: 1 },
+    });
   });
 
   it('fill empty pages in order and let the rest wait', () => {
@@ -108,7 +181,49 @@ describe('commands', () => {
     }));
     const applied = applyCommand(start, { kind: 'place', contents: nine });
     if (!applied.ok) throw new Error(applied.problem.code);
-    expect(applied.value.book.pages.map((one) => one?.name)).toEqual(['0', '1', '2', '3', '4', '5', '6', '7']);
-    expect(applied.value.book.tray.map(({ name }) => name)).toEqual(['8']);
+    expect(applied.value.book.pages.map((one) => one.content?.name)).toEqual(['0', '1', '2', '3', '4', '5', '6', '7']);
+    expect(applied.value.book.tray.map((one) => one.content?.name)).toEqual(['8']);
+  });
+});
+
+describe('migrations of documents', () => {
+  const content1 = { asset: 'a'.repeat(64), page: 0, name: 'x', fit: 'fit' };
+  const first = {
+    version: 1,
+    title: 'Old',
+    form: start.form,
+    sheet: start.sheet,
+    numbering: 'cover-is-1',
+    pages: [content1, ...Array.from({ length: 7 }, () => null)],
+    tray: [content1],
+    printing: { unprintable: start.printing.unprintable, margin: 'shrink' },
+  };
+
+  it('lead from every version to the newest, with everything kept', () => {
+    expect(DOCUMENT_MIGRATIONS.map(({ from }) => from)).toEqual(
+      Array.from({ length: DOCUMENT_VERSION - 1 }, (_, i) => i + 1),
+    );
+    const now = migrateDocument(first) as unknown as BookDocument;
+    expect(Object.keys(now).sort()).toEqual(Object.keys(start).sort());
+    expect(now).toMatchObject({ version: DOCUMENT_VERSION, title: 'Old', printing: { margin: 'shrink' } });
+    expect(now.pages.map(({ content: c }) => c)).toEqual(first.pages);
+    expect(now.tray).toEqual([{ ...EMPTY_PAGE, content: content1 }]);
+    expect(migrateDocument(now as never)).toEqual(now);
+  });
+
+  it('reword stored commands so that an old undo still undoes', () => {
+    const now = migrateDocument({ ...first, pages: first.pages.map(() => null) }) as unknown as BookDocument;
+    const inverse = migrateCommand({ kind: 'restore', values: { pages: first.pages } }, 1) as unknown as Command;
+    const undone = applyCommand(now, inverse);
+    expect(undone.ok && undone.value.book.pages[0]!.content).toEqual(content1);
+    expect(migrateCommand({ kind: 'set-fit', page: 3, fit: 'fill' }, 1)).toEqual({
+      kind: 'set-fit',
+      pages: [3],
+      fit: 'fill',
+    });
+    expect(migrateCommand({ kind: 'set-printing', printing: first.printing }, 1)).toMatchObject({
+      printing: { margin: 'shrink', flip: 'long-edge' },
+    });
+    expect(migrateCommand({ kind: 'swap', one: 1, other: 2 }, 1)).toEqual({ kind: 'swap', one: 1, other: 2 });
   });
 });

@@ -2,27 +2,67 @@ import { fail, ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Numbering } from '../folding/reading.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
-import type { BookDocument, Fit, PageContent, Printing } from './document.ts';
+import type { SpreadHow, SpreadOver } from '../pagination/spread.ts';
+import {
+  AS_IT_FITS,
+  EMPTY_PAGE,
+  onPage,
+  type Accepted,
+  type BookDocument,
+  type BookPage,
+  type Fit,
+  type Lettering,
+  type PageContent,
+  type Placing,
+  type Printing,
+  type Thread,
+} from './document.ts';
+import { arrange, planRowProblem, type PlanRow, type PlanRowProblem } from './page-plan-row.ts';
+import { contentToTray, fill, fromTray, insert, move, resized, takeOut, withPage, type Sequence } from './sequence.ts';
+import { gather, spreadOver, type SpreadProblem } from './spread-pages.ts';
+
+/** What a maker says of a page. */
+export type PageWords = Partial<Pick<BookPage, 'role' | 'thread' | 'note' | 'caption' | 'locked'>>;
 
 /** Everything a maker can do to a book. Pages and tray places are 0-based. */
 export type Command =
   | { readonly kind: 'rename'; readonly title: string }
-  | { readonly kind: 'choose-form'; readonly form: FormChoice; readonly sheet?: Sheet }
+  | { readonly kind: 'choose-form'; readonly form: FormChoice; readonly sheet?: Sheet | undefined }
   | { readonly kind: 'choose-sheet'; readonly sheet: Sheet }
   | { readonly kind: 'number-pages'; readonly numbering: Numbering }
   | { readonly kind: 'set-printing'; readonly printing: Printing }
+  | { readonly kind: 'set-lettering'; readonly lettering: Lettering }
+  | { readonly kind: 'name-thread'; readonly thread: Thread; readonly name: string }
   /** new contents go to empty pages in order, from `from` on; the rest waits in the tray */
-  | { readonly kind: 'place'; readonly contents: readonly PageContent[]; readonly from?: number }
+  | { readonly kind: 'place'; readonly contents: readonly PageContent[]; readonly from?: number | undefined }
   /** puts one content on a page; what stood there goes to the tray */
   | { readonly kind: 'replace'; readonly page: number; readonly content: PageContent }
   | { readonly kind: 'clear'; readonly page: number }
   | { readonly kind: 'swap'; readonly one: number; readonly other: number }
   /** takes a page out and puts it in elsewhere; those between move up */
   | { readonly kind: 'move'; readonly from: number; readonly to: number }
-  | { readonly kind: 'set-fit'; readonly page: number; readonly fit: Fit }
+  /** an empty page before this place; everything after flows on, what falls off the end waits in the tray */
+  | { readonly kind: 'insert'; readonly at: number }
+  /** the same page once more, right after itself; everything after flows on */
+  | { readonly kind: 'duplicate'; readonly page: number }
+  /** out of the sequence, into the tray; everything after flows back */
+  | { readonly kind: 'take-out'; readonly page: number }
+  | { readonly kind: 'say'; readonly page: number; readonly words: PageWords }
+  /** how pictures lie on their pages; for a spread, on all of its pages */
+  | { readonly kind: 'set-fit'; readonly pages: readonly number[]; readonly fit: Fit }
+  | { readonly kind: 'adjust'; readonly page: number; readonly placing: Placing | null }
+  | { readonly kind: 'spread'; readonly page: number; readonly over: SpreadOver; readonly how: SpreadHow }
+  | { readonly kind: 'gather'; readonly page: number }
   | { readonly kind: 'from-tray'; readonly tray: number; readonly page: number }
   | { readonly kind: 'fill-from-tray' }
   | { readonly kind: 'discard'; readonly tray: number }
+  /** a picture for the unprinted face; another one that hung there goes to the tray */
+  | { readonly kind: 'hang-poster'; readonly poster: PageContent | null }
+  | { readonly kind: 'poster-from-tray'; readonly tray: number }
+  /** the pages in the order and with the words of a page plan */
+  | { readonly kind: 'arrange'; readonly rows: readonly PlanRow[] }
+  | { readonly kind: 'accept'; readonly accepted: Accepted }
+  | { readonly kind: 'raise-again'; readonly key: string }
   /** puts earlier values back: the inverse of every command */
   | { readonly kind: 'restore'; readonly values: RestorableValues };
 
@@ -30,7 +70,10 @@ export type RestorableValues = Partial<Omit<BookDocument, 'version'>>;
 
 export type CommandProblem =
   | PlanProblem
+  | SpreadProblem
+  | PlanRowProblem
   | { readonly code: 'no-such-page'; readonly page: number; readonly pages: number }
+  | { readonly code: 'page-locked'; readonly page: number }
   | { readonly code: 'no-such-tray-place'; readonly tray: number; readonly waiting: number }
   | { readonly code: 'title-empty' };
 
@@ -44,11 +87,19 @@ export function applyCommand(book: BookDocument, command: Command): Result<Appli
   const changed = changesOf(book, command);
   if (!changed.ok) return changed;
   const next: BookDocument = { ...book, ...changed.value };
-  const former = Object.fromEntries(Object.keys(changed.value).map((key) => [key, book[key as keyof BookDocument]]));
-  return ok({ book: next, inverse: { kind: 'restore', values: former as RestorableValues } });
+  return ok({ book: next, inverse: { kind: 'restore', values: differences(next, book) } });
 }
 
-function changesOf(book: BookDocument, command: Command): Result<RestorableValues, CommandProblem> {
+/** The fields of `former` that `book` has otherwise. */
+export function differences(book: BookDocument, former: BookDocument): RestorableValues {
+  return Object.fromEntries(
+    Object.entries(former).filter(([key, value]) => book[key as keyof BookDocument] !== value),
+  ) as RestorableValues;
+}
+
+type Changes = Result<RestorableValues, CommandProblem>;
+
+function changesOf(book: BookDocument, command: Command): Changes {
   switch (command.kind) {
     case 'rename':
       return command.title.trim() === '' ? fail({ code: 'title-empty' }) : ok({ title: command.title.trim() });
@@ -60,87 +111,171 @@ function changesOf(book: BookDocument, command: Command): Result<RestorableValue
       return ok({ numbering: command.numbering });
     case 'set-printing':
       return ok({ printing: command.printing });
+    case 'set-lettering':
+      return ok({ lettering: command.lettering });
+    case 'name-thread':
+      return ok({ threads: { ...book.threads, [command.thread]: command.name } });
     case 'place':
-      return ok(place(book, command.contents, command.from ?? 0));
+      return ok(fill(book, command.contents.map(onPage), command.from ?? 0));
     case 'replace':
-      return onPage(book, command.page, (old) => ({
-        pages: withPage(book, command.page, command.content),
-        ...(old ? { tray: [...book.tray, old] } : {}),
+      return onFree(book, [command.page], (old) => ({
+        pages: withPage(book.pages, command.page, { ...old!, content: command.content }),
+        tray: [...book.tray, ...contentToTray(old!.content)],
       }));
     case 'clear':
-      return onPage(book, command.page, (old) =>
-        old ? { pages: withPage(book, command.page, null), tray: [...book.tray, old] } : {},
-      );
+      return onFree(book, [command.page], (old) => cleared(book, command.page, old!));
     case 'swap':
-      return onPage(book, command.one, (one) =>
-        onPage(book, command.other, (other) => ({
-          pages: book.pages.map((page, i) => (i === command.one ? other : i === command.other ? one : page)),
-        })),
-      );
-    case 'move':
-      return onPage(book, command.from, (content) =>
-        onPage(book, command.to, () => {
-          const pages = book.pages.filter((_, i) => i !== command.from);
-          pages.splice(command.to, 0, content);
-          return { pages };
-        }),
-      );
-    case 'set-fit':
-      return onPage(book, command.page, (content) =>
-        content ? { pages: withPage(book, command.page, { ...content, fit: command.fit }) } : {},
-      );
-    case 'from-tray': {
-      const content = book.tray[command.tray];
-      if (!content) return fail({ code: 'no-such-tray-place', tray: command.tray, waiting: book.tray.length });
-      return onPage(book, command.page, (old) => ({
-        pages: withPage(book, command.page, content),
-        tray: book.tray.flatMap((waiting, i) => (i === command.tray ? (old ? [old] : []) : [waiting])),
+      return onFree(book, [command.one, command.other], (one, other) => ({
+        pages: book.pages.map((page, i) => (i === command.one ? other! : i === command.other ? one! : page)),
       }));
-    }
+    case 'move':
+      return onFree(book, [command.from, command.to], () => move(book, command.from, command.to));
+    case 'insert':
+      return onPlaces(book, [command.at], () => insert(book, command.at, EMPTY_PAGE));
+    case 'duplicate':
+      return onPlaces(book, [command.page], (page) => insert(book, command.page + 1, { ...page!, locked: false }));
+    case 'take-out':
+      return onFree(book, [command.page], () => takeOut(book, command.page));
+    case 'say':
+      return onPlaces(book, [command.page], (page) => ({
+        pages: withPage(book.pages, command.page, { ...page!, ...command.words }),
+      }));
+    case 'set-fit':
+      return onPlaces(book, command.pages, () =>
+        withContents(book, command.pages, (content) => fitted(content, command.fit)),
+      );
+    case 'adjust':
+      return onPlaces(book, [command.page], () =>
+        withContents(book, [command.page], ({ placing: _, ...content }) =>
+          command.placing ? { ...content, placing: command.placing } : content,
+        ),
+      );
+    case 'spread':
+      return spreadOver(book, command.page, command.over, command.how);
+    case 'gather':
+      return gather(book, command.page);
+    case 'from-tray':
+      return inTray(book, command.tray, () =>
+        onFree(book, [command.page], () => fromTray(book, command.tray, command.page)),
+      );
     case 'fill-from-tray':
-      return ok(place({ ...book, tray: [] }, book.tray, 0));
+      return ok(fill({ pages: book.pages, tray: [] }, book.tray, 0));
     case 'discard':
-      return command.tray < book.tray.length
-        ? ok({ tray: book.tray.filter((_, i) => i !== command.tray) })
-        : fail({ code: 'no-such-tray-place', tray: command.tray, waiting: book.tray.length });
+      return inTray(book, command.tray, () => ok({ tray: book.tray.filter((_, i) => i !== command.tray) }));
+    case 'hang-poster':
+      return ok(hung(book, command.poster, book.tray));
+    case 'poster-from-tray':
+      return inTray(book, command.tray, (waited) =>
+        ok(
+          hung(
+            book,
+            waited.content,
+            book.tray.filter((_, i) => i !== command.tray),
+          ),
+        ),
+      );
+    case 'arrange': {
+      const problem = planRowProblem(book, command.rows);
+      return problem ? fail(problem) : ok(arrange(book, command.rows));
+    }
+    case 'accept':
+      return ok({ accepted: [...without(book.accepted, command.accepted.key), command.accepted] });
+    case 'raise-again':
+      return ok({ accepted: without(book.accepted, command.key) });
     case 'restore':
       return ok(command.values);
   }
 }
 
-type Changes = Result<RestorableValues, CommandProblem>;
+const without = (accepted: readonly Accepted[], key: string) => accepted.filter((one) => one.key !== key);
 
-function onPage(
+/** The pages asked for, if there are such. */
+function onPlaces(
   book: BookDocument,
-  page: number,
-  change: (old: PageContent | null) => RestorableValues | Changes,
+  places: readonly number[],
+  change: (...pages: readonly BookPage[]) => RestorableValues | Changes,
 ): Changes {
-  const old = book.pages[page];
-  if (old === undefined) return fail({ code: 'no-such-page', page, pages: book.pages.length });
-  const changes = change(old);
+  const beyond = places.find((place) => book.pages[place] === undefined);
+  if (beyond !== undefined) return fail({ code: 'no-such-page', page: beyond, pages: book.pages.length });
+  const changes = change(...places.map((place) => book.pages[place]!));
   return 'ok' in changes ? changes : ok(changes);
 }
 
-const withPage = (book: BookDocument, page: number, content: PageContent | null) =>
-  book.pages.map((old, i) => (i === page ? content : old));
+/** The same, but locked pages stay as they are. */
+const onFree: typeof onPlaces = (book, places, change) =>
+  onPlaces(book, places, (...pages) => {
+    const locked = pages.findIndex((page) => page.locked);
+    return locked < 0 ? change(...pages) : fail({ code: 'page-locked', page: places[locked]! });
+  });
 
-function place(book: BookDocument, contents: readonly PageContent[], from: number): RestorableValues {
-  const waiting = [...contents];
-  const pages = book.pages.map((old, i) => (old === null && i >= from ? (waiting.shift() ?? null) : old));
-  return { pages, tray: [...book.tray, ...waiting] };
+function inTray(book: BookDocument, tray: number, change: (waited: BookPage) => Changes): Changes {
+  const waited = book.tray[tray];
+  return waited ? change(waited) : fail({ code: 'no-such-tray-place', tray, waiting: book.tray.length });
+}
+
+/** A page of a spread cleared takes the whole spread with it: the picture goes to the tray once. */
+function cleared(book: BookDocument, place: number, { content }: BookPage): RestorableValues {
+  if (!content) return {};
+  const spread = content.part?.spread;
+  return {
+    pages: book.pages.map((page, i) =>
+      i === place || (spread !== undefined && page.content?.part?.spread === spread)
+        ? { ...page, content: null }
+        : page,
+    ),
+    tray: [...book.tray, ...contentToTray(content)],
+  };
+}
+
+/** Changes the contents of pages, and with one page of a spread all of them. */
+function withContents(
+  book: BookDocument,
+  places: readonly number[],
+  change: (content: PageContent) => PageContent,
+): RestorableValues {
+  const spreads = new Set(places.flatMap((place) => book.pages[place]!.content?.part?.spread ?? []));
+  return {
+    pages: book.pages.map((page, i) =>
+      page.content && (places.includes(i) || spreads.has(page.content.part?.spread ?? ''))
+        ? { ...page, content: change(page.content) }
+        : page,
+    ),
+  };
+}
+
+/** A fit puts the picture anew; how it is turned and what is kept free round it stay. */
+const fitted = ({ placing, ...content }: PageContent, fit: Fit): PageContent => ({
+  ...content,
+  fit,
+  ...(placing ? { placing: { ...AS_IT_FITS, turn: placing.turn, margins: placing.margins } } : {}),
+});
+
+function hung(book: BookDocument, poster: PageContent | null, tray: readonly BookPage[]): RestorableValues {
+  const same = poster?.asset === book.poster?.asset && poster?.page === book.poster?.page;
+  return { poster, tray: same ? tray : [...tray, ...contentToTray(book.poster)] };
 }
 
 /** Another form or sheet: pages keep their order; what no longer fits waits at the head of the tray. */
 function reform(book: BookDocument, form: FormChoice, sheet: Sheet): Changes {
   const plan = planBook(form, sheet);
   if (!plan.ok) return plan;
-  const count = plan.value.reading.pages.length;
-  const pages = Array.from({ length: count }, (_, i) => book.pages[i] ?? null);
-  const left = book.pages.slice(count).filter((content) => content !== null);
-  return ok({
-    form: { id: form.id, parameters: plan.value.parameters },
-    sheet,
-    pages,
-    ...(left.length ? { tray: [...left, ...book.tray] } : {}),
-  });
+  const sequence: Sequence = resized(unspread(book, form), plan.value.reading.pages.length);
+  return ok({ form: { id: form.id, parameters: plan.value.parameters }, sheet, ...sequence });
+}
+
+/** Spreads belong to a form's panels; under another form each picture is whole on the first of its pages. */
+function unspread(book: BookDocument, form: FormChoice): Sequence {
+  if (JSON.stringify(form) === JSON.stringify(book.form)) return book;
+  const seen = new Set<string>();
+  return {
+    tray: book.tray,
+    pages: book.pages.map((page) => {
+      const spread = page.content?.part?.spread;
+      if (spread === undefined) return page;
+      const { part: _, placing: __, ...whole } = page.content!;
+      const first = !seen.has(spread);
+      seen.add(spread);
+      return { ...page, content: first ? whole : null };
+    }),
+  };
 }

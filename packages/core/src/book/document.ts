@@ -1,10 +1,54 @@
 import type { Numbering } from '../folding/reading.ts';
 import type { FormChoice } from '../forms/planned-book.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
-import type { Nm } from '../units/nm.ts';
+import { mm, type Nm } from '../units/nm.ts';
 
-/** How a picture meets its page: all of it inside, covering the page, or at its own size. */
-export type Fit = 'fit' | 'fill' | 'actual';
+/**
+ * How a picture meets its page: all of it inside, covering the page, covering it and running over by the bleed, or at
+ * its own size.
+ */
+export const FITS = ['fit', 'fill', 'bleed', 'actual'] as const;
+export type Fit = (typeof FITS)[number];
+
+/** Space kept free round a picture, named from the book: the spine is on the left of a recto, on the right of a verso. */
+export interface PageMargins {
+  readonly head: Nm;
+  readonly foreEdge: Nm;
+  readonly tail: Nm;
+  readonly spine: Nm;
+}
+
+/** A picture moved by hand from where its fit puts it. */
+export interface Placing {
+  /** from the middle of its room, as the page is read */
+  readonly right: Nm;
+  readonly down: Nm;
+  /** degrees clockwise */
+  readonly turn: number;
+  /** 1: as large as the fit makes it */
+  readonly scale: number;
+  readonly margins: PageMargins;
+}
+
+const NO_SPACE: PageMargins = { head: mm(0), foreEdge: mm(0), tail: mm(0), spine: mm(0) };
+
+export const AS_IT_FITS: Placing = { right: mm(0), down: mm(0), turn: 0, scale: 1, margins: NO_SPACE };
+
+/** The share that one page has in a picture laid over several: a window in the room of the whole picture. */
+export interface Part {
+  /** names the spread; all pages of one spread carry the same */
+  readonly spread: string;
+  /** shares of the whole, from its head and left */
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+  /** quarter turns clockwise from the page's head to the head of the whole */
+  readonly turned: 0 | 1 | 2 | 3;
+  /** the page it was cut for, 0-based, and how many pages the spread has: pages that have wandered are noticed */
+  readonly page: number;
+  readonly of: number;
+}
 
 /** One picture, or one page of a PDF, as it stands on a page of the book or waits in the tray. */
 export interface PageContent {
@@ -15,7 +59,39 @@ export interface PageContent {
   /** the maker's name of the file */
   readonly name: string;
   readonly fit: Fit;
+  /** absent: just as the fit puts it */
+  readonly placing?: Placing;
+  /** absent: the picture is on this page alone */
+  readonly part?: Part;
 }
+
+export const ROLES = ['cover', 'title', 'imprint', 'contents', 'story', 'blank', 'back'] as const;
+/** What a page is for. `blank` pages are meant to stay empty. */
+export type Role = (typeof ROLES)[number];
+
+export const THREADS = ['rust', 'moss', 'slate', 'ochre', 'plum', 'ink'] as const;
+/** A coloured thread that runs through the book: a strand of the story, a hand, a state of the work. */
+export type Thread = (typeof THREADS)[number];
+
+/** One page of the sequence: what stands on it, and what the maker says of it. */
+export interface BookPage {
+  readonly content: PageContent | null;
+  readonly role: Role | null;
+  readonly thread: Thread | null;
+  readonly note: string;
+  /** printed at the foot of the page */
+  readonly caption: string;
+  /** stays where it is, whatever moves round it */
+  readonly locked: boolean;
+}
+
+export const EMPTY_PAGE: BookPage = { content: null, role: null, thread: null, note: '', caption: '', locked: false };
+
+export const onPage = (content: PageContent | null): BookPage => ({ ...EMPTY_PAGE, content });
+
+/** Whether a page says or shows anything at all. */
+export const isBare = ({ content, role, thread, note, caption }: BookPage): boolean =>
+  content === null && role === null && thread === null && note === '' && caption === '';
 
 export interface Margins {
   readonly top: Nm;
@@ -29,19 +105,58 @@ export interface Printing {
   readonly unprintable: Margins;
   /** `shrink`: every page is drawn smaller about its own centre; `warn`: nothing changes, a check says what is lost */
   readonly margin: 'shrink' | 'warn';
+  /** how far pictures that bleed run over the sheet's edge; the file grows by it and is trimmed after printing */
+  readonly bleed: Nm;
+  /** nothing that matters nearer than this to an edge, a fold or a slit */
+  readonly safe: Nm;
+  /** the edge about which the printer turns the sheet between its two faces */
+  readonly flip: 'long-edge' | 'short-edge';
+}
+
+export const NUMBER_PLACES = ['none', 'foot-outside', 'foot-middle'] as const;
+
+/** What we set in type on the pages. */
+export interface Lettering {
+  readonly numbers: (typeof NUMBER_PLACES)[number];
+  /** of numbers and captions, from line to line of the letters' body */
+  readonly size: Nm;
+}
+
+/** A warning that the maker accepted, with the reason; it holds for just what it was accepted for. */
+export interface Accepted {
+  readonly key: string;
+  readonly reason: string;
 }
 
 /** The whole of a book as it is saved. `pages` always has as many places as the form has pages. */
 export interface BookDocument {
-  readonly version: 1;
+  readonly version: 2;
   readonly title: string;
+  /** 1, 2 … of the same book */
+  readonly edition: number;
   readonly form: FormChoice;
   readonly sheet: Sheet;
   readonly numbering: Numbering;
-  readonly pages: readonly (PageContent | null)[];
-  readonly tray: readonly PageContent[];
+  readonly pages: readonly BookPage[];
+  readonly tray: readonly BookPage[];
+  /** a picture for the unprinted face of the sheet, read with the sheet turned over from left to right */
+  readonly poster: PageContent | null;
+  readonly lettering: Lettering;
+  /** what the threads stand for, in the maker's words */
+  readonly threads: Readonly<Partial<Record<Thread, string>>>;
   readonly printing: Printing;
+  readonly accepted: readonly Accepted[];
 }
+
+/** Every content that a book speaks of. */
+export const contentsOf = ({
+  pages,
+  tray,
+  poster,
+}: Pick<BookDocument, 'pages' | 'tray' | 'poster'>): readonly PageContent[] => [
+  ...[...pages, ...tray].flatMap(({ content }) => content ?? []),
+  ...(poster ? [poster] : []),
+];
 
 /** One page of a file as it presents itself: upright, after its own turns, crops and units. */
 export interface AssetPage {
@@ -52,7 +167,7 @@ export interface AssetPage {
   readonly pixels?: { readonly width: number; readonly height: number };
 }
 
-export type AssetKind = 'jpeg' | 'png' | 'webp' | 'tiff' | 'gif' | 'pdf';
+export type AssetKind = 'jpeg' | 'png' | 'webp' | 'tiff' | 'gif' | 'svg' | 'pdf';
 
 /** What is known of an original without opening it again. */
 export interface AssetInfo {

@@ -1,5 +1,6 @@
 import type { AssetInfo, BookDocument } from '../book/document.ts';
-import type { RefusedFile } from '../book/file-problem.ts';
+import type { ChangeWords } from '../book/history.ts';
+import type { RefusedFile, TakenFile } from '../book/file-problem.ts';
 
 /** A book as the API hands it out. */
 export interface BookAnswer {
@@ -25,6 +26,33 @@ export interface ShelfBook {
 
 export interface FilesAnswer extends BookAnswer {
   /** files that were taken, in the order in which they were placed */
-  readonly taken: readonly { readonly name: string; readonly asset: string; readonly pages: number }[];
+  readonly taken: readonly TakenFile[];
   readonly refused: readonly RefusedFile[];
+}
+
+/** One change of a book: what was done, when, and from which window. */
+export interface HistoryEntry {
+  readonly n: number;
+  readonly at: string;
+  readonly kind: 'change' | 'undo' | 'redo' | 'go-back';
+  readonly window: string;
+  /** of an undo or redo, the revision it took back or made again; of a going back, the one it went back to */
+  readonly target: number | null;
+  readonly change: ChangeWords;
+  /** the maker's name for the state after this change */
+  readonly name: string | null;
+}
+
+export interface HistoryAnswer {
+  readonly revision: number;
+  /** newest first */
+  readonly entries: readonly HistoryEntry[];
+  /** ask again with `before` set to this for older ones; null: there are none */
+  readonly older: number | null;
+}
+
+/** Told to every window that has a book open: its newest revision, and which window made it. */
+export interface BookMoved {
+  readonly revision: number;
+  readonly window: string;
 }

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newBook } from '../book/new-book.ts';
+import { AS_IT_FITS } from '../book/document.ts';
+import { USUAL_PRINTING } from '../book/usual.ts';
 import { FORMS } from '../forms/registry.ts';
 import { parameterFields } from '../forms/parameter-fields.ts';
 import { mm } from '../units/nm.ts';
@@ -8,10 +10,8 @@ import { bookDocumentSchema, commandSchema, newBookRequest, revisionRequest } fr
 
 const sheet = { width: mm(297), height: mm(210), fibre: 'any' };
 const content = { asset: 'a'.repeat(64), page: 0, name: 'x.jpg', fit: 'fit' };
-const printing = {
-  unprintable: { top: mm(4), right: mm(4), bottom: mm(4), left: mm(4) },
-  margin: 'shrink',
-};
+const printing = { ...USUAL_PRINTING, margin: 'shrink' };
+const placing = { ...AS_IT_FITS, right: mm(-3), turn: 12.5, scale: 0.8 };
 
 /** One of every command a client may send. */
 const COMMANDS = [
@@ -25,7 +25,22 @@ const COMMANDS = [
   { kind: 'clear', page: 0 },
   { kind: 'swap', one: 0, other: 1 },
   { kind: 'move', from: 0, to: 1 },
-  { kind: 'set-fit', page: 0, fit: 'fill' },
+  { kind: 'set-fit', pages: [0, 2], fit: 'bleed' },
+  { kind: 'set-lettering', lettering: { numbers: 'foot-outside', size: mm(3) } },
+  { kind: 'name-thread', thread: 'moss', name: 'the heron' },
+  { kind: 'insert', at: 3 },
+  { kind: 'duplicate', page: 3 },
+  { kind: 'take-out', page: 3 },
+  { kind: 'say', page: 0, words: { role: 'title', locked: true } },
+  { kind: 'adjust', page: 0, placing },
+  { kind: 'adjust', page: 0, placing: null },
+  { kind: 'spread', page: 0, over: { kind: 'opening', view: 2 }, how: 'in-the-book' },
+  { kind: 'gather', page: 0 },
+  { kind: 'hang-poster', poster: { ...content, placing } },
+  { kind: 'poster-from-tray', tray: 0 },
+  { kind: 'arrange', rows: [{ page: 0, file: 'x.jpg', role: null, caption: 'Low water' }] },
+  { kind: 'accept', accepted: { key: 'grain-across-spine settle', reason: 'thin paper' } },
+  { kind: 'raise-again', key: 'grain-across-spine settle' },
   { kind: 'from-tray', tray: 0, page: 0 },
   { kind: 'fill-from-tray' },
   { kind: 'discard', tray: 0 },
@@ -42,6 +57,9 @@ describe('the contract', () => {
 
   it.each([
     { kind: 'restore', values: {} },
+    { kind: 'adjust', page: 0, placing: { ...placing, scale: 0 } },
+    { kind: 'say', page: 0, words: { role: 'villain' } },
+    { kind: 'spread', page: 0, over: { kind: 'row' }, how: 'in-the-book' },
     { kind: 'swap', one: -1, other: 0 },
     { kind: 'swap', one: 0.5, other: 0 },
     { kind: 'rename', title: '   ' },
@@ -60,7 +78,7 @@ describe('the contract', () => {
       const made = newBook('Knots', { id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
       if (!made.ok) throw new Error(made.problem.code);
       expect(bookDocumentSchema.parse(JSON.parse(JSON.stringify(made.value)))).toEqual(made.value);
-      expect(bookDocumentSchema.safeParse({ ...made.value, version: 2 }).success).toBe(false);
+      expect(bookDocumentSchema.safeParse({ ...made.value, version: 3 }).success).toBe(false);
     }
   });
 

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { BookDocument } from '../book/document.ts';
+import { FITS, NUMBER_PLACES, ROLES, THREADS, type BookDocument } from '../book/document.ts';
+import { USUAL_PRINTING } from '../book/usual.ts';
 import type { Command } from '../book/command.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import type { Nm } from '../units/nm.ts';
@@ -12,6 +13,9 @@ const nmSchema = z
   .max(1e12)
   .transform((value) => value as Nm)
   .meta({ description: 'whole nanometres (1 mm = 1 000 000)' });
+
+const within = (from: number, to: number) =>
+  nmSchema.refine((value) => value >= from * 1e6 && value <= to * 1e6, `between ${from} and ${to} mm`);
 
 const pageIndex = z.number().int().min(0).max(4096).meta({ description: '0-based' });
 
@@ -26,50 +30,142 @@ export const formChoiceSchema = z.strictObject({
   parameters: z.record(z.string(), z.unknown()).default({}),
 });
 
-const contentSchema = z.strictObject({
-  asset: z.string().regex(/^[0-9a-f]{64}$/),
-  page: pageIndex,
-  name: z.string().max(300),
-  fit: z.enum(['fit', 'fill', 'actual']),
+const space = within(0, 2000);
+const placingSchema = z.strictObject({
+  right: within(-5000, 5000),
+  down: within(-5000, 5000),
+  turn: z.number().min(-360).max(360),
+  scale: z.number().min(0.001).max(1000),
+  margins: z.strictObject({ head: space, foreEdge: space, tail: space, spine: space }),
 });
 
-const marginSchema = nmSchema.refine((value) => value >= 0 && value <= 100_000_000, 'between 0 and 100 mm');
+const share = z.number().min(0).max(1);
+const partSchema = z.strictObject({
+  spread: z.string().min(1).max(100),
+  left: share,
+  top: share,
+  width: share.refine((value) => value > 0, 'more than 0'),
+  height: share.refine((value) => value > 0, 'more than 0'),
+  turned: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
+  page: pageIndex,
+  of: z.number().int().min(2).max(4096),
+});
 
+const contentSchema = z.strictObject({
+  asset: z.string().regex(/^[0-9a-f]{64}$/),
+  page: z.number().int().min(0).max(100_000).meta({ description: 'of the file, 0-based' }),
+  name: z.string().max(300),
+  fit: z.enum(FITS),
+  placing: placingSchema.optional(),
+  part: partSchema.optional(),
+});
+
+const pageWords = {
+  role: z.enum(ROLES).nullable(),
+  thread: z.enum(THREADS).nullable(),
+  note: z.string().max(4000),
+  caption: z.string().max(1000),
+  locked: z.boolean(),
+};
+const pageSchema = z.strictObject({ content: contentSchema.nullable(), ...pageWords });
+
+const marginSchema = within(0, 100);
 const printingSchema = z.strictObject({
   unprintable: z.strictObject({ top: marginSchema, right: marginSchema, bottom: marginSchema, left: marginSchema }),
   margin: z.enum(['shrink', 'warn']),
+  bleed: within(0, 50).default(USUAL_PRINTING.bleed),
+  safe: within(0, 50).default(USUAL_PRINTING.safe),
+  flip: z.enum(['long-edge', 'short-edge']).default(USUAL_PRINTING.flip),
 });
 
+const letteringSchema = z.strictObject({ numbers: z.enum(NUMBER_PLACES), size: within(1, 50) });
+const acceptedSchema = z.strictObject({
+  key: z.string().min(1).max(20_000),
+  reason: z.string().trim().min(1).max(500),
+});
+const threadName = z.string().trim().max(60);
 const titleSchema = z.string().trim().min(1).max(200);
 
-export const bookDocumentSchema: z.ZodType<BookDocument> = z.strictObject({
-  version: z.literal(1),
+const documentShape = z.strictObject({
+  version: z.literal(2),
   title: titleSchema,
+  edition: z.number().int().min(1).max(10_000),
   form: formChoiceSchema,
   sheet: sheetSchema,
   numbering: z.enum(['cover-is-1', 'covers-apart']),
-  pages: z.array(contentSchema.nullable()).max(4096),
-  tray: z.array(contentSchema).max(100_000),
+  pages: z.array(pageSchema).max(4096),
+  tray: z.array(pageSchema).max(100_000),
+  poster: contentSchema.nullable(),
+  lettering: letteringSchema,
+  threads: z.partialRecord(z.enum(THREADS), threadName),
   printing: printingSchema,
+  accepted: z.array(acceptedSchema).max(1000),
+});
+
+// Zod's optional keys may hold `undefined`, ours are absent: the same once parsed, since JSON has no undefined.
+export const bookDocumentSchema = documentShape as unknown as z.ZodType<BookDocument>;
+
+const spreadOver = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('opening'), view: pageIndex }),
+  z.strictObject({ kind: z.literal('row'), row: pageIndex }),
+  z.strictObject({ kind: z.literal('sheet') }),
+]);
+
+const trayIndex = z.number().int().min(0);
+const planRow = z.strictObject({
+  page: pageIndex,
+  file: z.string().max(300).optional(),
+  pageOfFile: z.number().int().min(0).max(100_000).optional(),
+  fit: z.enum(FITS).optional(),
+  role: pageWords.role.optional(),
+  thread: pageWords.thread.optional(),
+  note: pageWords.note.optional(),
+  caption: pageWords.caption.optional(),
+  locked: pageWords.locked.optional(),
 });
 
 /** Commands that a client may send. `restore` is the server's own: it comes only from stored inverses. */
-export const commandSchema: z.ZodType<Exclude<Command, { kind: 'restore' }>> = z.discriminatedUnion('kind', [
+export type ClientCommand = Exclude<Command, { kind: 'restore' }>;
+
+export const commandSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('rename'), title: titleSchema }),
   z.strictObject({ kind: z.literal('choose-form'), form: formChoiceSchema, sheet: sheetSchema.optional() }),
   z.strictObject({ kind: z.literal('choose-sheet'), sheet: sheetSchema }),
-  z.strictObject({ kind: z.literal('number-pages'), numbering: z.enum(['cover-is-1', 'covers-apart']) }),
+  z.strictObject({ kind: z.literal('number-pages'), numbering: documentShape.shape.numbering }),
   z.strictObject({ kind: z.literal('set-printing'), printing: printingSchema }),
-  z.strictObject({ kind: z.literal('place'), contents: z.array(contentSchema).max(4096), from: pageIndex.optional() }),
+  z.strictObject({ kind: z.literal('set-lettering'), lettering: letteringSchema }),
+  z.strictObject({ kind: z.literal('name-thread'), thread: z.enum(THREADS), name: threadName }),
+  z.strictObject({
+    kind: z.literal('place'),
+    contents: z.array(contentSchema).max(10_000),
+    from: pageIndex.optional(),
+  }),
   z.strictObject({ kind: z.literal('replace'), page: pageIndex, content: contentSchema }),
   z.strictObject({ kind: z.literal('clear'), page: pageIndex }),
   z.strictObject({ kind: z.literal('swap'), one: pageIndex, other: pageIndex }),
   z.strictObject({ kind: z.literal('move'), from: pageIndex, to: pageIndex }),
-  z.strictObject({ kind: z.literal('set-fit'), page: pageIndex, fit: z.enum(['fit', 'fill', 'actual']) }),
-  z.strictObject({ kind: z.literal('from-tray'), tray: z.number().int().min(0), page: pageIndex }),
+  z.strictObject({ kind: z.literal('insert'), at: pageIndex }),
+  z.strictObject({ kind: z.literal('duplicate'), page: pageIndex }),
+  z.strictObject({ kind: z.literal('take-out'), page: pageIndex }),
+  z.strictObject({ kind: z.literal('say'), page: pageIndex, words: z.strictObject(pageWords).partial() }),
+  z.strictObject({ kind: z.literal('set-fit'), pages: z.array(pageIndex).min(1).max(4096), fit: z.enum(FITS) }),
+  z.strictObject({ kind: z.literal('adjust'), page: pageIndex, placing: placingSchema.nullable() }),
+  z.strictObject({
+    kind: z.literal('spread'),
+    page: pageIndex,
+    over: spreadOver,
+    how: z.enum(['in-the-book', 'opened-out']),
+  }),
+  z.strictObject({ kind: z.literal('gather'), page: pageIndex }),
+  z.strictObject({ kind: z.literal('from-tray'), tray: trayIndex, page: pageIndex }),
   z.strictObject({ kind: z.literal('fill-from-tray') }),
-  z.strictObject({ kind: z.literal('discard'), tray: z.number().int().min(0) }),
-]) as unknown as z.ZodType<Exclude<Command, { kind: 'restore' }>>;
+  z.strictObject({ kind: z.literal('discard'), tray: trayIndex }),
+  z.strictObject({ kind: z.literal('hang-poster'), poster: contentSchema.nullable() }),
+  z.strictObject({ kind: z.literal('poster-from-tray'), tray: trayIndex }),
+  z.strictObject({ kind: z.literal('arrange'), rows: z.array(planRow).max(4096) }),
+  z.strictObject({ kind: z.literal('accept'), accepted: acceptedSchema }),
+  z.strictObject({ kind: z.literal('raise-again'), key: acceptedSchema.shape.key }),
+]) as unknown as z.ZodType<ClientCommand>;
 
 const formId = z
   .string()
@@ -92,6 +188,24 @@ const expected = z
 
 export const revisionRequest = z.strictObject({ expect: expected, window: windowId, command: commandSchema });
 export const undoRequest = z.strictObject({ expect: expected, window: windowId });
+export const goBackRequest = z.strictObject({
+  expect: expected,
+  window: windowId,
+  to: z.number().int().min(0).meta({ description: 'the revision whose state the book takes again' }),
+});
+export const pointRequest = z.strictObject({
+  n: z.number().int().min(0).meta({ description: 'the revision that gets a name' }),
+  name: z.string().trim().max(120).meta({ description: 'empty: the name is taken off' }),
+});
+export const copyRequest = z.strictObject({
+  as: z.enum(['copy', 'edition']).default('copy').meta({ description: 'edition: the same title, the next edition' }),
+  from: z.number().int().min(0).optional().meta({ description: 'the revision to copy; left out: the newest' }),
+  with: z
+    .array(commandSchema)
+    .max(1000)
+    .default([])
+    .meta({ description: 'changes made to that revision elsewhere, carried out on the copy' }),
+});
 
 export const computeFoldRequest = z.strictObject({ form: formId, parameters, sheet: sheetSchema });
 

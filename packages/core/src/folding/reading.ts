@@ -238,6 +238,10 @@ function headOf(placed: Isometry, side: SheetSide): 0 | 1 | 2 | 3 {
   return turnsToward(side === 'A' ? x + 0 : 0 - x, y + 0);
 }
 
+/** Recto: the front of a leaf, seen after its turn; verso: its back. */
+export const sideOfPage = (reading: Pick<Reading, 'views'>, page: number): 'recto' | 'verso' =>
+  reading.views.some(({ right }) => right === page) ? 'recto' : 'verso';
+
 /** Whether the pages number themselves with the cover as 1, or the covers stand apart. */
 export type Numbering = 'cover-is-1' | 'covers-apart';
 

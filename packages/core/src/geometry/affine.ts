@@ -27,3 +27,11 @@ export const affineApply = (f: Affine, x: number, y: number): readonly [number, 
   f[0] * x + f[2] * y + f[4],
   f[1] * x + f[3] * y + f[5],
 ];
+
+/** Degrees clockwise as seen with y downwards; multiples of 90 are exact. */
+export function rotation(degrees: number): Affine {
+  if (degrees % 90 === 0) return quarterTurn(degrees / 90);
+  const radians = (degrees * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(radians), Math.sin(radians)];
+  return [cos, sin, -sin, cos, 0, 0];
+}

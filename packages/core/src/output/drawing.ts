@@ -1,6 +1,3 @@
-import type { Affine } from '../geometry/affine.ts';
-import type { Rect } from '../geometry/rect.ts';
-import type { PageContent } from '../book/document.ts';
 import type { Layer } from './line-code.ts';
 
 export interface Spot2 {
@@ -28,8 +25,9 @@ export type DrawItem =
       readonly quarterTurns: number;
       readonly strong?: boolean;
       readonly from?: 'start' | 'middle' | 'end';
-    }
-  | { readonly kind: 'picture'; readonly content: PageContent; readonly matrix: Affine; readonly clip: Rect };
+      /** set off from a picture behind it by a breath of paper */
+      readonly halo?: boolean;
+    };
 
 /** Areas: bare paper, its hidden side, a shaded panel, ink. */
 export type Tone = 'paper' | 'back' | 'shade' | 'ink';

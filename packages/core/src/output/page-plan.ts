@@ -16,6 +16,11 @@ export interface PagePlanRow {
   /** 1-based; empty for pictures and empty pages */
   readonly pageOfFile: number | '';
   readonly fit: string;
+  readonly role: string;
+  readonly thread: string;
+  readonly note: string;
+  readonly caption: string;
+  readonly locked: 'yes' | '';
   readonly pixelsPerInch: number | '';
 }
 
@@ -26,7 +31,7 @@ export function pagePlan(
   placed: readonly PlacedContent[],
 ): readonly PagePlanRow[] {
   return pagePlaces(plan).map(({ page, side, panel, quarterTurns }): PagePlanRow => {
-    const content = book.pages[page];
+    const { content, role, thread, note, caption, locked } = book.pages[page]!;
     const label = pageLabel(plan.reading, page, book.numbering);
     const resolution = placed.find((one) => one.page === page)?.pixelsPerInch;
     return {
@@ -38,6 +43,11 @@ export function pagePlan(
       file: content?.name ?? '',
       pageOfFile: content && content.page > 0 ? content.page + 1 : '',
       fit: content?.fit ?? '',
+      role: role ?? '',
+      thread: thread ?? '',
+      note,
+      caption,
+      locked: locked ? 'yes' : '',
       pixelsPerInch: resolution === undefined ? '' : Math.round(resolution),
     };
   });

@@ -45,7 +45,5 @@ function svgItem(item: DrawItem): string {
       const anchor = item.from ?? 'middle';
       return `<text x="${mmOf(item.at.x)}" y="${mmOf(item.at.y)}" font-size="${mmOf(item.size)}" text-anchor="${anchor}" transform="rotate(${item.quarterTurns * 90} ${mmOf(item.at.x)} ${mmOf(item.at.y)})">${escape(item.text)}</text>`;
     }
-    case 'picture':
-      return '';
   }
 }

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { affineApply } from '../geometry/affine.ts';
 import { planBook } from '../forms/planned-book.ts';
-import type { AssetPage, Fit, PageContent, Printing } from '../book/document.ts';
+import { onPage, type AssetPage, type Fit, type PageContent, type Printing } from '../book/document.ts';
+import { USUAL_PRINTING } from '../book/usual.ts';
 import { checkBook } from '../checks/checks.ts';
 import { newBook } from '../book/new-book.ts';
 import { mm } from '../units/nm.ts';
@@ -16,6 +17,7 @@ const plan = (() => {
   return result.value;
 })();
 const printing = (margin: 'shrink' | 'warn', edge = 5): Printing => ({
+  ...USUAL_PRINTING,
   unprintable: { top: mm(edge), right: mm(edge), bottom: mm(edge), left: mm(edge) },
   margin,
 });
@@ -34,12 +36,8 @@ describe('laying contents on their pages', () => {
         fc.constantFrom<Fit>('fit', 'fill', 'actual'),
         fc.constantFrom('shrink' as const, 'warn' as const),
         (asset, fit, margin) => {
-          const placed = impose(
-            plan,
-            plan.reading.pages.map(() => content(fit)),
-            lookup(asset),
-            printing(margin),
-          );
+          const pages = plan.reading.pages.map(() => onPage(content(fit)));
+          const placed = impose(plan, { pages, printing: printing(margin) }, lookup(asset));
           expect(placed).toHaveLength(8);
           for (const { matrix, clip, rect, inked, quarterTurns } of placed) {
             const [cx, cy] = affineApply(matrix, asset.width / 2, asset.height / 2);
@@ -90,7 +88,7 @@ describe('checks', () => {
     return made.value;
   })();
   const codes = (pages: readonly (PageContent | null)[], asset: AssetPage, margin: 'shrink' | 'warn' = 'warn') =>
-    checkBook(plan, { ...book, pages, printing: printing(margin) }, lookup(asset)).map(
+    checkBook(plan, { ...book, pages: pages.map(onPage), printing: printing(margin) }, lookup(asset)).map(
       ({ code, weight }) => `${code} ${weight}`,
     );
   const sharp = (ppi: number): AssetPage => ({
@@ -100,7 +98,12 @@ describe('checks', () => {
   });
 
   it('find what is missing, soft, in the margin and across the grain, and fall silent one by one', () => {
-    expect(codes(book.pages, sharp(300))).toEqual(['pages-missing settle', 'grain-across-spine settle']);
+    expect(
+      codes(
+        book.pages.map(() => null),
+        sharp(300),
+      ),
+    ).toEqual(['pages-missing settle', 'grain-across-spine settle']);
     const full = book.pages.map(() => content('fit'));
     expect(codes(full, sharp(300))).toEqual(['grain-across-spine settle', 'in-unprintable-margin settle']);
     expect(codes(full, sharp(250))).toContain('resolution-low note');

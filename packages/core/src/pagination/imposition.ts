@@ -1,11 +1,12 @@
-import { affineAfter, affineApply, quarterTurn, scaling, translation, type Affine } from '../geometry/affine.ts';
-import { meet, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
+import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
+import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
 import { toNm } from '../folding/fold-sheet.ts';
-import type { SheetSide } from '../folding/reading.ts';
+import { sideOfPage, type SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
 import { at } from '../result.ts';
-import type { AssetLookup, AssetPage, Fit, PageContent, Printing } from '../book/document.ts';
+import type { AssetLookup, AssetPage, BookDocument, PageContent, Printing } from '../book/document.ts';
+import { extentOf, placeOnPage, type PageBox } from './placing.ts';
 
 /** Where one page of the book stands on the flat sheet. Lengths in nanometres, y towards the tail, seen from the face's own side. */
 export interface PagePlace {
@@ -17,21 +18,29 @@ export interface PagePlace {
   readonly rect: Rect;
   /** clockwise, from the sheet's north to the page's head */
   readonly quarterTurns: 0 | 1 | 2 | 3;
+  /** on which side the spine is as the page is read */
+  readonly spine: 'left' | 'right';
 }
 
-/** A content laid on its page. */
-export interface PlacedContent extends PagePlace {
+/** A content laid on the sheet. */
+export interface Laid {
+  readonly side: SheetSide;
   readonly content: PageContent;
   readonly asset: AssetPage;
   /** from the upright content (nanometres from its top left corner) to the sheet */
   readonly matrix: Affine;
-  /** nothing is drawn outside this */
+  /** nothing is drawn outside this; it reaches past the sheet's edge where a picture bleeds */
   readonly clip: Rect;
   /** the part of the sheet that ink can reach: the content's own extent within the clip */
   readonly inked: Rect | undefined;
+  /** paper over picture */
+  readonly scale: number;
   /** pixels an inch as printed; absent for vector pages */
   readonly pixelsPerInch?: number;
 }
+
+/** A content laid on its page. */
+export type PlacedContent = PagePlace & Laid;
 
 /** The places of all pages, derived from the folded book. */
 export function pagePlaces(plan: FoldedBook): readonly PagePlace[] {
@@ -47,7 +56,8 @@ export function pagePlaces(plan: FoldedBook): readonly PagePlace[] {
       width: right - left,
       height: bottom - top,
     };
-    return { page, side: face.side, panel: panel.label, rect, quarterTurns };
+    const spine = (sideOfPage(reading, page) === 'recto') === (reading.spineAt === 'west') ? 'left' : 'right';
+    return { page, side: face.side, panel: panel.label, rect, quarterTurns, spine };
   });
 }
 
@@ -66,49 +76,71 @@ export function shrinkOf(places: readonly PagePlace[], printing: Printing): numb
   return Math.max(scale, LEAST_SHRINK);
 }
 
-/** The scale that a fit asks for: the box is the page as read, its head up. */
-export function fitScale(
-  fit: Fit,
-  content: { readonly width: number; readonly height: number },
-  boxWidth: number,
-  boxHeight: number,
-): number {
-  if (fit === 'actual') return 1;
-  const [x, y] = [boxWidth / content.width, boxHeight / content.height];
-  return fit === 'fit' ? Math.min(x, y) : Math.max(x, y);
+/** A place's room on the sheet as a page that is read head up, and the way from there to the sheet. */
+export function pageOnSheet(
+  { quarterTurns, spine }: Pick<PagePlace, 'quarterTurns' | 'spine'>,
+  room: Rect,
+): { readonly box: PageBox; readonly toSheet: Affine } {
+  const [width, height] = quarterTurns % 2 === 1 ? [room.height, room.width] : [room.width, room.height];
+  const centre = translation(room.left + room.width / 2, room.top + room.height / 2);
+  const toSheet = [quarterTurn(quarterTurns), translation(-width / 2, -height / 2)].reduce(affineAfter, centre);
+  return { box: { width, height, spine }, toSheet };
 }
 
 /** Lays every content on its page, turned as the page stands. Pages without content, or whose original is unknown, are left out. */
 export function impose(
   plan: FoldedBook,
-  pages: readonly (PageContent | null)[],
+  { pages, printing }: Pick<BookDocument, 'pages' | 'printing'>,
   assets: AssetLookup,
-  printing: Printing,
 ): readonly PlacedContent[] {
   const places = pagePlaces(plan);
   const shrink = shrinkOf(places, printing);
   return places.flatMap((place): PlacedContent[] => {
-    const content = pages[place.page];
+    const content = pages[place.page]?.content;
     const asset = content ? assets(content.asset)?.pages[content.page] : undefined;
-    return content && asset ? [layOn(place, content, asset, shrink)] : [];
+    if (!content || !asset) return [];
+    const room = scaledAboutCentre(place.rect, shrink);
+    const clip = content.fit === 'bleed' ? overTheEdge(room, plan.sheet, printing.bleed) : room;
+    const { box, toSheet } = pageOnSheet(place, room);
+    return [{ ...place, ...layOn(content, asset, box, toSheet, clip, printing.bleed), side: place.side }];
   });
 }
 
-function layOn(place: PagePlace, content: PageContent, asset: AssetPage, shrink: number): PlacedContent {
-  const clip = scaledAboutCentre(place.rect, shrink);
-  const lying = place.quarterTurns % 2 === 1;
-  const [boxWidth, boxHeight] = lying ? [clip.height, clip.width] : [clip.width, clip.height];
-  const scale = fitScale(content.fit, asset, boxWidth, boxHeight);
-  const centre = translation(clip.left + clip.width / 2, clip.top + clip.height / 2);
-  const matrix = [
-    quarterTurn(place.quarterTurns),
-    scaling(scale),
-    translation(-asset.width / 2, -asset.height / 2),
-  ].reduce(affineAfter, centre);
-  const corners = [affineApply(matrix, 0, 0), affineApply(matrix, asset.width, asset.height)];
-  const [left, right] = [Math.min(corners[0]![0], corners[1]![0]), Math.max(corners[0]![0], corners[1]![0])];
-  const [top, bottom] = [Math.min(corners[0]![1], corners[1]![1]), Math.max(corners[0]![1], corners[1]![1])];
-  const inked = meet(clip, { left, top, width: right - left, height: bottom - top });
+/** Lays the poster on the whole of face B, seen with the sheet turned over from left to right. */
+export function layPoster(
+  { sheet }: Pick<FoldedBook, 'sheet'>,
+  { poster, printing }: Pick<BookDocument, 'poster' | 'printing'>,
+  assets: AssetLookup,
+): Laid | undefined {
+  const asset = poster ? assets(poster.asset)?.pages[poster.page] : undefined;
+  if (!poster || !asset) return undefined;
+  const room = { left: 0, top: 0, width: sheet.width, height: sheet.height };
+  const clip = poster.fit === 'bleed' ? overTheEdge(room, sheet, printing.bleed) : room;
+  const box = { width: sheet.width, height: sheet.height, spine: 'left' as const };
+  return { side: 'B', ...layOn(poster, asset, box, translation(0, 0), clip, printing.bleed) };
+}
+
+/** A room that reaches past the sheet by the bleed wherever it touches the sheet's edge; at folds the neighbour begins. */
+function overTheEdge(room: Rect, sheet: { readonly width: number; readonly height: number }, bleed: number): Rect {
+  const near = (a: number, b: number) => Math.abs(a - b) < 1;
+  const left = near(room.left, 0) ? -bleed : room.left;
+  const top = near(room.top, 0) ? -bleed : room.top;
+  const far = near(right(room), sheet.width) ? sheet.width + bleed : right(room);
+  const low = near(bottom(room), sheet.height) ? sheet.height + bleed : bottom(room);
+  return { left, top, width: far - left, height: low - top };
+}
+
+function layOn(
+  content: PageContent,
+  asset: AssetPage,
+  box: PageBox,
+  toSheet: Affine,
+  clip: Rect,
+  bleed: number,
+): Omit<Laid, 'side'> {
+  const { matrix: onPage, scale } = placeOnPage(content, asset, box, bleed);
+  const matrix = affineAfter(toSheet, onPage);
+  const inked = meet(clip, extentOf(matrix, asset));
   const pixelsPerInch = asset.pixels && asset.pixels.width / ((asset.width * scale) / NM_PER_INCH);
-  return { ...place, content, asset, matrix, clip, inked, ...(pixelsPerInch === undefined ? {} : { pixelsPerInch }) };
+  return { content, asset, matrix, clip, inked, scale, ...(pixelsPerInch === undefined ? {} : { pixelsPerInch }) };
 }

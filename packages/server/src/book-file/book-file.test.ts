@@ -4,6 +4,8 @@ import path from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { onPage } from '@eight-up/core/book/document';
+import { BOOK_FILE_VERSION } from '@eight-up/core/contract/book-file';
 import { markedPdf } from '../../test/marked-pages.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
 
@@ -71,7 +73,7 @@ describe('a whole book as one file', () => {
     );
     expect(JSON.parse(strFromU8(entries['book.json']!))).toEqual({
       format: 'eight-up-book',
-      version: 1,
+      version: BOOK_FILE_VERSION,
       book: book.book,
     });
     for (const { id } of book.assets) {
@@ -101,7 +103,7 @@ describe('a book file that is not as it should be', () => {
   const withBook = (more: Zippable = {}): Uint8Array => zipSync({ 'book.json': json, ...more });
 
   it('opens with gaps shown where originals are missing or are not what they claim', async () => {
-    const first = book.book.pages[0]!.asset;
+    const first = book.book.pages[0]!.content!.asset;
     const answer = await send(elsewhere, withBook({ [`originals/${first}`]: strToU8('something else') }));
     expect(answer.status).toBe(201);
     expect(answer.body.book.pages).toEqual(book.book.pages);
@@ -115,12 +117,38 @@ describe('a book file that is not as it should be', () => {
     expect(await refused(zipSync({ 'readme.txt': strToU8('hello') }))).toEqual({ code: 'book-file-without-book' });
   });
 
+  it('of version 1 opens in today’s shape', async () => {
+    const content = { asset: 'a'.repeat(64), page: 0, name: 'x.jpg', fit: 'fill' };
+    const { book: now } = await here.newBook('slit-book');
+    const old = {
+      version: 1,
+      title: 'From the first version',
+      form: now.form,
+      sheet: now.sheet,
+      numbering: 'covers-apart',
+      pages: [content, ...Array.from({ length: 7 }, () => null)],
+      tray: [content],
+      printing: { unprintable: now.printing.unprintable, margin: 'shrink' },
+    };
+    const file = strToU8(JSON.stringify({ format: 'eight-up-book', version: 1, book: old }));
+    const answer = await send(elsewhere, zipSync({ 'book.json': file }));
+    expect(answer.status, answer.text).toBe(201);
+    expect(answer.body.book).toEqual({
+      ...now,
+      title: old.title,
+      numbering: old.numbering,
+      pages: old.pages.map(onPage as never),
+      tray: [onPage(content as never)],
+      printing: { ...now.printing, margin: 'shrink' },
+    });
+  });
+
   it('says which later version it is from', async () => {
     const later = strToU8(JSON.stringify({ format: 'eight-up-book', version: 7, book: { anything: true } }));
     expect(await refused(zipSync({ 'book.json': later }))).toEqual({
       code: 'book-file-of-later-version',
       version: 7,
-      known: 1,
+      known: BOOK_FILE_VERSION,
     });
   });
 

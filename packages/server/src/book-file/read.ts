@@ -5,6 +5,7 @@ import { pipeline } from 'node:stream/promises';
 import { promisify } from 'node:util';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { fail, ok, type Result } from '@eight-up/core/result';
+import { migrateDocument } from '@eight-up/core/book/migrations';
 import type { BookDocument } from '@eight-up/core/book/document';
 import {
   BOOK_FILE_VERSION,
@@ -106,6 +107,14 @@ const streamOf = (zip: ZipFile, entry: Entry): Promise<NodeJS.ReadableStream> =>
     zip.openReadStream(entry, (error, stream) => (error ? reject(error) : resolve(stream)));
   });
 
+/** A file of an earlier version holds its document in the shape of that time. */
+function broughtUp(content: unknown): unknown {
+  const book = (content as { book?: unknown } | null)?.book;
+  return typeof book === 'object' && book !== null
+    ? { ...(content as object), book: migrateDocument(book as Readonly<Record<string, unknown>>) }
+    : content;
+}
+
 function parseBook(json: Buffer | undefined): Result<BookDocument, BookFileProblem> {
   if (!json) return fail({ code: 'book-file-without-book' });
   let content: unknown;
@@ -118,7 +127,7 @@ function parseBook(json: Buffer | undefined): Result<BookDocument, BookFileProbl
   if (typeof version === 'number' && version > BOOK_FILE_VERSION) {
     return fail({ code: 'book-file-of-later-version', version, known: BOOK_FILE_VERSION });
   }
-  const parsed = bookFileSchema.safeParse(content);
+  const parsed = bookFileSchema.safeParse(broughtUp(content));
   if (parsed.success) return ok(parsed.data.book);
   const [issue] = parsed.error.issues;
   return fail({ code: 'book-file-unreadable', where: issue!.path.join('.') || 'book.json', detail: issue!.message });

@@ -40,7 +40,7 @@ export function bookFileExchange(orm: MikroORM, store: FileStore): Router {
       } finally {
         for (const place of read.value.originals.values()) await rm(place, { force: true });
       }
-      response.status(201).json(await bookAnswer(em, await createBook(em, fitted.value, new Date())));
+      response.status(201).json(await bookAnswer(em, await createBook(em, fitted.value)));
     } finally {
       await rm(file.path, { force: true });
     }

@@ -46,8 +46,8 @@ describe('the bin', () => {
     ]);
     const second = await server.upload(kept.id, [['shared.jpg', shared!]]);
     const third = await server.upload(kept.id, [['undone.jpg', undone!]]);
-    const assets = [...first.body.book.pages, ...third.body.book.pages].flatMap((page) =>
-      page ? [[page.name, page.asset] as const] : [],
+    const assets = [...first.body.book.pages, ...third.body.book.pages].flatMap(({ content }) =>
+      content ? [[content.name, content.asset] as const] : [],
     );
     const assetOf = (name: string) => assets.find(([named]) => named === name)![1];
     // Undone, the picture stands on no page; only the revisions know it.
@@ -62,7 +62,7 @@ describe('the bin', () => {
     expect((await server.request.get(`/api/books/${gone.id}`)).body.code).toBe('book-not-found');
     expect(
       (await server.request.post(`/api/books/${kept.id}/redo`).send({ expect: 3, window: 'w' })).body.book.pages[1]
-        .name,
+        .content.name,
     ).toBe('undone.jpg');
     expect((await server.request.post('/api/bin/empty').send({})).body).toEqual({ books: 0, originals: 0 });
   });

@@ -1,6 +1,6 @@
 import type { EntityManager } from '@mikro-orm/core';
 import { rm } from 'node:fs/promises';
-import { AssetRow, BookRow, RevisionRow } from '../db/entities.ts';
+import { AssetRow, BookRow, PointRow, RevisionRow } from '../db/entities.ts';
 import type { FileStore } from '../files/store.ts';
 import { findBook } from './service.ts';
 
@@ -22,6 +22,7 @@ export async function emptyBin(em: EntityManager, store: FileStore): Promise<Emp
   const binned = await em.find(BookRow, { binnedAt: { $ne: null } });
   const ids = binned.map(({ id }) => id);
   await em.transactional(async (tx) => {
+    await tx.nativeDelete(PointRow, { bookId: { $in: ids } });
     await tx.nativeDelete(RevisionRow, { bookId: { $in: ids } });
     await tx.nativeDelete(BookRow, { id: { $in: ids } });
   });

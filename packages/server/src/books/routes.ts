@@ -1,13 +1,39 @@
 import { Router } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
+import { z } from 'zod';
 import { newBook } from '@eight-up/core/book/new-book';
-import { newBookRequest, revisionRequest, undoRequest } from '@eight-up/core/contract/schemas';
+import {
+  copyRequest,
+  goBackRequest,
+  newBookRequest,
+  pointRequest,
+  revisionRequest,
+  undoRequest,
+} from '@eight-up/core/contract/schemas';
 import { planProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import type { FileStore } from '../files/store.ts';
 import { emptyBin, moveToBin } from './bin.ts';
-import { bookAnswer, createBook, findBook, listBooks, redo, revise, undo } from './service.ts';
+import { history, namePoint } from './history.ts';
+import {
+  bookAnswer,
+  copyBook,
+  createBook,
+  documentAt,
+  findBook,
+  goBack,
+  listBooks,
+  redo,
+  revise,
+  undo,
+} from './service.ts';
+
+const revisionNumber = z.coerce.number().int().min(0);
+export const historyQuery = z.object({
+  before: revisionNumber.optional(),
+  limit: z.coerce.number().int().min(1).max(500).default(100),
+});
 
 export function bookRoutes(orm: MikroORM): Router {
   const router = Router();
@@ -21,7 +47,7 @@ export function bookRoutes(orm: MikroORM): Router {
     const made = newBook(title, { id: form, parameters }, sheet);
     if (!made.ok) throw new Refusal('plan-impossible', planProblemWords(made.problem, 'mm'), made.problem);
     const em = orm.em.fork();
-    response.status(201).json(await bookAnswer(em, await createBook(em, made.value, new Date())));
+    response.status(201).json(await bookAnswer(em, await createBook(em, made.value)));
   });
 
   router.get('/:id', async (request, response) => {
@@ -31,9 +57,31 @@ export function bookRoutes(orm: MikroORM): Router {
 
   router.post('/:id/copy', async (request, response) => {
     const em = orm.em.fork();
-    const { doc } = await findBook(em, request.params.id);
-    const copy = await createBook(em, { ...doc, title: `${doc.title}, a copy`.slice(0, 200) }, new Date());
+    const copy = await copyBook(em, request.params.id, parseRequest(copyRequest, request.body));
     response.status(201).json(await bookAnswer(em, copy));
+  });
+
+  router.get('/:id/history', async (request, response) => {
+    const { before, limit } = parseRequest(historyQuery, request.query);
+    response.json(await history(orm.em.fork(), request.params.id, before, limit));
+  });
+
+  router.post('/:id/points', async (request, response) => {
+    const { n, name } = parseRequest(pointRequest, request.body);
+    response.json(await namePoint(orm.em.fork(), request.params.id, n, name));
+  });
+
+  router.get('/:id/at/:n', async (request, response) => {
+    const em = orm.em.fork();
+    const row = await findBook(em, request.params.id);
+    const n = parseRequest(revisionNumber, request.params.n);
+    response.json(await bookAnswer(em, { ...row, doc: await documentAt(em, row, n), revision: n }));
+  });
+
+  router.post('/:id/go-back', async (request, response) => {
+    const { to, ...author } = parseRequest(goBackRequest, request.body);
+    const em = orm.em.fork();
+    response.json(await bookAnswer(em, await goBack(em, request.params.id, author, to)));
   });
 
   router.post('/:id/revisions', async (request, response) => {

@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/core';
-import { applyCommand, type Command } from '@eight-up/core/book/command';
-import type { BookDocument } from '@eight-up/core/book/document';
+import { applyCommand, differences, type Command } from '@eight-up/core/book/command';
+import { contentsOf, type BookDocument } from '@eight-up/core/book/document';
 import { commandProblemWords } from '@eight-up/words/problems';
 import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
+import type { copyRequest } from '@eight-up/core/contract/schemas';
+import type { z } from 'zod';
 import { AssetRow, BookRow, RevisionRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 
@@ -13,7 +15,7 @@ export async function findBook(em: EntityManager, id: string): Promise<BookRow> 
   return row;
 }
 
-export async function createBook(em: EntityManager, doc: BookDocument, now: Date): Promise<BookRow> {
+export async function createBook(em: EntityManager, doc: BookDocument, now = new Date()): Promise<BookRow> {
   const row = em.create(BookRow, {
     id: randomUUID(),
     doc,
@@ -30,7 +32,7 @@ export async function createBook(em: EntityManager, doc: BookDocument, now: Date
 
 /** Every original a document speaks of. */
 export const assetIds = (doc: BookDocument): readonly string[] => [
-  ...new Set([...doc.pages, ...doc.tray].flatMap((content) => (content ? [content.asset] : []))),
+  ...new Set(contentsOf(doc).map(({ asset }) => asset)),
 ];
 
 export async function assetsOf(em: EntityManager, docs: readonly BookDocument[]): Promise<readonly AssetRow[]> {
@@ -121,6 +123,58 @@ export function redo(em: EntityManager, id: string, author: Author): Promise<Boo
   });
 }
 
+/** Takes an earlier state up again. What came after stays in the history, and undo brings it back. */
+export function goBack(em: EntityManager, id: string, author: Author, to: number): Promise<BookRow> {
+  return change(em, id, author, async (row, tx) => {
+    const former = await documentAt(tx, row, to);
+    const command: Command = { kind: 'restore', values: differences(row.doc, former) };
+    return {
+      kind: 'go-back',
+      command,
+      target: to,
+      after: (n) => ({ undoTop: n, redoTop: null }),
+      ...applied(row, command),
+    };
+  });
+}
+
+const BACK_AT_ONCE = 200;
+
+/** The document as it was after revision `n`: the newest, with every inverse since carried out, newest first. */
+export async function documentAt(em: EntityManager, row: BookRow, n: number): Promise<BookDocument> {
+  if (n > row.revision)
+    throw new Refusal('no-such-revision', `The book has ${row.revision} changes; there is no ${n}.`);
+  let doc = row.doc;
+  for (let next = row.revision; next > n;) {
+    const batch = await em.find(
+      RevisionRow,
+      { bookId: row.id, n: { $lte: next, $gt: n } },
+      { orderBy: { n: 'desc' }, limit: BACK_AT_ONCE },
+    );
+    if (batch.length === 0) break;
+    for (const { inverse } of batch) doc = applied({ doc }, inverse).book;
+    next = batch[batch.length - 1]!.n - 1;
+  }
+  return doc;
+}
+
+/** A book of its own from a state of another, with changes that were made to that state elsewhere. */
+export async function copyBook(
+  em: EntityManager,
+  id: string,
+  { as, from, with: commands }: CopyRequest,
+): Promise<BookRow> {
+  const row = await findBook(em, id);
+  const start = from === undefined ? row.doc : await documentAt(em, row, from);
+  const doc = commands.reduce((old, command) => applied({ doc: old }, command).book, start);
+  return createBook(
+    em,
+    as === 'edition' ? { ...doc, edition: doc.edition + 1 } : { ...doc, title: `${doc.title.slice(0, 190)}, a copy` },
+  );
+}
+
+export type CopyRequest = z.output<typeof copyRequest>;
+
 interface Change {
   readonly kind: RevisionRow['kind'];
   readonly command: Command;
@@ -130,7 +184,7 @@ interface Change {
   readonly after: (n: number) => { undoTop: number | null; redoTop: number | null };
 }
 
-function applied(row: BookRow, command: Command): Pick<Change, 'book' | 'inverse'> {
+function applied(row: Pick<BookRow, 'doc'>, command: Command): Pick<Change, 'book' | 'inverse'> {
   const result = applyCommand(row.doc, command);
   if (!result.ok) throw new Refusal('command-impossible', commandProblemWords(result.problem, 'mm'), result.problem);
   return result.value;

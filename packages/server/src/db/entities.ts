@@ -29,10 +29,10 @@ export const RevisionRow = defineEntity({
     id: p.integer().primary().autoincrement(),
     bookId: p.string(),
     n: p.integer(),
-    kind: p.string().$type<'change' | 'undo' | 'redo'>(),
+    kind: p.string().$type<'change' | 'undo' | 'redo' | 'go-back'>(),
     command: p.json<Command>(),
     inverse: p.json<Command>(),
-    /** the revision that an undo took back or a redo made again */
+    /** the revision that an undo took back, a redo made again, or a going back took up again */
     target: p.integer().nullable(),
     /** the heads of the undo and redo chains before this revision */
     undoBefore: p.integer().nullable(),
@@ -42,6 +42,18 @@ export const RevisionRow = defineEntity({
   },
 });
 export type RevisionRow = InferEntity<typeof RevisionRow>;
+
+/** A state of a book that the maker gave a name. */
+export const PointRow = defineEntity({
+  name: 'PointRow',
+  tableName: 'point',
+  properties: {
+    bookId: p.string().primary(),
+    n: p.integer().primary(),
+    name: p.string(),
+  },
+});
+export type PointRow = InferEntity<typeof PointRow>;
 
 /** What is known of an original; the bytes lie in the data folder under the same id. */
 export const AssetRow = defineEntity({
@@ -57,4 +69,4 @@ export const AssetRow = defineEntity({
 });
 export type AssetRow = InferEntity<typeof AssetRow>;
 
-export const ENTITIES = [BookRow, RevisionRow, AssetRow];
+export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow];

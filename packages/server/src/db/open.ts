@@ -5,11 +5,13 @@ import { Migrator } from '@mikro-orm/migrations';
 import { ENTITIES } from './entities.ts';
 import { MigrationFirst } from './migration-0001-first.ts';
 import { MigrationBin } from './migration-0002-bin.ts';
+import { MigrationPagesAndPoints } from './migration-0003-pages-and-points.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
   { name: '0001-first', class: MigrationFirst },
   { name: '0002-bin', class: MigrationBin },
+  { name: '0003-pages-and-points', class: MigrationPagesAndPoints },
 ];
 
 /** Opens the database of a data folder, bringing its tables up to date. */

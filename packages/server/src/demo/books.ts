@@ -1,6 +1,6 @@
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Printing } from '@eight-up/core/book/document';
-import { USUAL_PRINTING } from '@eight-up/core/book/new-book';
+import { USUAL_PRINTING } from '@eight-up/core/book/usual';
 import type { Numbering } from '@eight-up/core/folding/reading';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { inch, mm } from '@eight-up/core/units/nm';

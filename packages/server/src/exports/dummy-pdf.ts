@@ -1,6 +1,7 @@
 import { mm, toPoints, type Nm } from '@eight-up/core/units/nm';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { numberedDummy } from '@eight-up/core/output/numbered-dummy';
+import { wrapText } from '@eight-up/core/output/face';
 import { stepDrawing } from '@eight-up/core/output/step-drawing';
 import type { Drawing, DrawItem } from '@eight-up/core/output/drawing';
 import type { BookDocument } from '@eight-up/core/book/document';
@@ -43,7 +44,7 @@ export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: Lengt
   // The steps lie on a sheet that a home printer takes, whatever the book is made from.
   const [width, height] = unit === 'mm' ? [mm(297), mm(210)] : [mm(279.4), mm(215.9)];
   const wrap = (text: string, room: number) =>
-    wrapText(printable(text), (t) => fonts.plain.widthOfTextAtSize(t, toPoints(TEXT)), toPoints(room));
+    wrapText(printable(text), (t) => fonts.plain.widthOf(t, toPoints(TEXT)), toPoints(room));
   for (const drawing of stepPages(plan, steps, heading, size, wrap, width, height)) {
     const page = document.addPage([toPoints(width), toPoints(height)]);
     drawDrawing(page, drawing, fonts);
@@ -159,13 +160,3 @@ const shifted = (drawing: Drawing, x: number, y: number): readonly DrawItem[] =>
   drawing.items.map((item) =>
     'points' in item ? { ...item, points: item.points.map((p) => ({ x: p.x + x, y: p.y + y })) } : item,
   );
-
-/** Breaks a text at spaces so that no line is wider than the room. */
-export function wrapText(text: string, widthOf: (line: string) => number, room: number): readonly string[] {
-  return text.split(' ').reduce<string[]>((lines, word) => {
-    const last = lines[lines.length - 1];
-    if (last !== undefined && widthOf(`${last} ${word}`) <= room) lines[lines.length - 1] = `${last} ${word}`;
-    else lines.push(word);
-    return lines;
-  }, []);
-}

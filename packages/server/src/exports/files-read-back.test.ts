@@ -6,7 +6,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
 import { printable } from './fonts.ts';
-import { wrapText } from './dummy-pdf.ts';
+import { wrapText } from '@eight-up/core/output/face';
 
 let server: UnderTest;
 let folder: string;

@@ -1,10 +1,7 @@
 import DxfParser from 'dxf-parser';
-import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { FoldFile } from '@eight-up/core/output/fold-format';
-import { markedPdf } from '../../test/marked-pages.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
-import { pagePlanCsv, pagePlanMarkdown } from './line-files.ts';
 
 let server: UnderTest;
 beforeAll(async () => {
@@ -63,43 +60,5 @@ describe('FOLD', () => {
       }, 0),
     );
     for (const area of areas) expect(area).toBeCloseTo((297 * 210) / 8, 4);
-  });
-});
-
-describe('the page plan', () => {
-  it('as CSV reads back row by row: what stands on each page and where the page stands', async () => {
-    const { id } = await server.newBook('slit-book');
-    await server.upload(id, [['=pages, "final".pdf', await markedPdf([{}, {}])]]);
-    const csv = (await server.bytes(`/api/books/${id}/pages.csv`)).toString('utf8');
-    const { data } = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
-      header: true,
-      skipEmptyLines: true,
-    });
-    expect(data).toHaveLength(8);
-    expect(data[0]).toMatchObject({ page: '1', panel: 'r2c4', turned: '0', fit: 'fit', pageOfFile: '' });
-    expect(data[0]!.file).toContain('pages, "final".pdf');
-    // A spreadsheet must not take a file name for a formula.
-    expect(data[0]!.file!.startsWith('=')).toBe(false);
-    expect(data[1]).toMatchObject({ page: '2', panel: 'r1c4', turned: '180', pageOfFile: '2' });
-    expect(data[7]).toMatchObject({ file: '', fit: '' });
-  });
-
-  it('as Markdown keeps its columns whatever the names hold', () => {
-    const row = {
-      page: 1,
-      label: '1',
-      side: 'A',
-      panel: 'r1c1',
-      turned: 0,
-      file: 'a|b\nc.jpg',
-      pageOfFile: '',
-      fit: 'fit',
-      pixelsPerInch: 300,
-    } as const;
-    const table = pagePlanMarkdown('Bells | ropes', [row])
-      .split('\n')
-      .filter((line) => line.startsWith('|'));
-    for (const line of table) expect(line.replaceAll('\\|', '').match(/\|/g)).toHaveLength(7);
-    expect(pagePlanCsv([row]).startsWith('\uFEFF')).toBe(true);
   });
 });

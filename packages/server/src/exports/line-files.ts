@@ -1,8 +1,6 @@
 import { DxfWriter, point3d, Units } from '@tarikjabiri/dxf';
-import Papa from 'papaparse';
 import { toMm } from '@eight-up/core/units/nm';
 import type { Drawing } from '@eight-up/core/output/drawing';
-import type { PagePlanRow } from '@eight-up/core/output/page-plan';
 import type { Layer } from '@eight-up/core/output/line-code';
 
 /** Colour numbers of the format; layers are told apart by name and line type, colour only helps on a screen. */
@@ -40,35 +38,4 @@ export function drawingToDxf(drawing: Drawing): string {
     points.slice(1).forEach((to, i) => dxf.addLine(spot(points[i]!), spot(to), { layerName: item.layer }));
   }
   return dxf.stringify();
-}
-
-/** A leading =, +, − or @ would be run as a formula by a spreadsheet: a file name must stay a name. */
-const harmless = (value: string | number): string | number =>
-  typeof value === 'string' && /^[=+\-@\t\r]/.test(value) ? `'${value}` : value;
-
-export const pagePlanCsv = (rows: readonly PagePlanRow[]): string =>
-  `\uFEFF${Papa.unparse(
-    rows.map((row) =>
-      Object.fromEntries(Object.entries(row).map(([key, value]) => [key, harmless(value as string | number)])),
-    ),
-    { newline: '\r\n' },
-  )}\r\n`;
-
-/** The same as a Markdown table. */
-export function pagePlanMarkdown(title: string, rows: readonly PagePlanRow[]): string {
-  const cell = (value: string | number) =>
-    String(value).replaceAll('\\', '\\\\').replaceAll('|', '\\|').replaceAll('\n', ' ');
-  const head = ['page', 'on the sheet', 'turned', 'file', 'fit', 'pixels an inch'];
-  const body = rows.map(({ label, side, panel, turned, file, pageOfFile, fit, pixelsPerInch }) =>
-    [
-      label,
-      `${side} ${panel}`,
-      `${turned}°`,
-      pageOfFile ? `${file}, page ${pageOfFile}` : file,
-      fit,
-      pixelsPerInch,
-    ].map(cell),
-  );
-  const line = (cells: readonly (string | number)[]) => `| ${cells.join(' | ')} |`;
-  return [`# ${cell(title)}: page plan`, '', line(head), line(head.map(() => '---')), ...body.map(line), ''].join('\n');
 }

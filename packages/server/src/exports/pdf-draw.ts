@@ -26,8 +26,9 @@ import {
   endText,
   setFontAndSize,
   setTextMatrix,
+  setTextRenderingMode,
   showText,
-  type PDFFont,
+  TextRenderingMode,
   type PDFOperator,
   type PDFPage,
 } from '@cantoo/pdf-lib';
@@ -36,6 +37,7 @@ import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/g
 import type { Rect } from '@eight-up/core/geometry/rect';
 import { TONES, type Drawing, type DrawItem, type Spot2 } from '@eight-up/core/output/drawing';
 import { LINE_CODE } from '@eight-up/core/output/line-code';
+import type { DrawingFonts, Face } from './fonts.ts';
 
 /** From the sheet (nanometres, y downwards) to the PDF page (points, y upwards). */
 export const toPdf = (height: number): Affine =>
@@ -52,6 +54,36 @@ export const clippedObject = (name: string, matrix: Affine, within: Rect): PDFOp
   popGraphicsState(),
 ];
 
+/** Marks to cut by at the sheet's four corners, outside the bleed; in the sheet's own frame. */
+export function trimMarks(
+  sheet: { readonly width: number; readonly height: number },
+  bleed: number,
+  length: number,
+): PDFOperator[] {
+  const [w, h, from, to] = [sheet.width, sheet.height, bleed, bleed + length].map(toPoints) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const ends = (far: number) => [
+    [-from, -to],
+    [far + from, far + to],
+  ];
+  const strokes = [
+    ...[0, w].flatMap((x) => ends(h).flatMap(([a, b]) => [moveTo(x, a!), lineTo(x, b!)])),
+    ...[0, h].flatMap((y) => ends(w).flatMap(([a, b]) => [moveTo(a!, y), lineTo(b!, y)])),
+  ];
+  return [
+    pushGraphicsState(),
+    setStrokingRgbColor(...colour(TONES.ink)),
+    setLineWidth(mmPt(0.1)),
+    ...strokes,
+    stroke(),
+    popGraphicsState(),
+  ];
+}
+
 /** A rectangle of the sheet in PDF points; `top` holds its lower edge, as PDF rectangles do. */
 export const rectInPoints = (rect: Rect, sheetHeight: number): Rect => ({
   left: toPoints(rect.left),
@@ -65,17 +97,10 @@ const colour = (hex: string): [number, number, number] =>
 
 const mmPt = (millimetres: number) => (millimetres * 72) / 25.4;
 
-/** Fonts a drawing may use. */
-export interface DrawingFonts {
-  readonly plain: PDFFont;
-  readonly strong: PDFFont;
-}
-
-/** Draws line work, areas and text with their top left corner at a place of the page (nanometres from its top left). */
-export function drawDrawing(page: PDFPage, drawing: Drawing, fonts: DrawingFonts, left = 0, top = 0): void {
-  const height = page.getHeight();
-  const x = (value: number) => toPoints(value + left);
-  const y = (value: number) => height - toPoints(value + top);
+/** Draws line work, areas and text in the drawing's own frame, its lower left corner at the page's origin. */
+export function drawDrawing(page: PDFPage, drawing: Drawing, fonts: DrawingFonts): void {
+  const x = (value: number) => toPoints(value);
+  const y = (value: number) => toPoints(drawing.height - value);
   for (const item of drawing.items)
     page.pushOperators(pushGraphicsState(), ...operators(page, item, fonts, x, y), popGraphicsState());
 }
@@ -122,20 +147,21 @@ function operators(
       ];
     case 'text':
       return textOperators(page, item, item.strong ? fonts.strong : fonts.plain, x(item.at.x), y(item.at.y));
-    case 'picture':
-      return [];
   }
 }
+
+/** Set off from what lies behind, the letters are first drawn as a line of paper this wide, in sizes. */
+const HALO = 0.28;
 
 function textOperators(
   page: PDFPage,
   item: Extract<DrawItem, { kind: 'text' }>,
-  font: PDFFont,
+  face: Face,
   x: number,
   y: number,
 ): PDFOperator[] {
   const size = toPoints(item.size);
-  const width = font.widthOfTextAtSize(item.text, size);
+  const width = face.widthOf(item.text, size);
   const back = { start: 0, middle: width / 2, end: width }[item.from ?? 'middle'];
   // Clockwise on paper is a negative angle where y points up.
   const [cos, sin] = [
@@ -145,13 +171,33 @@ function textOperators(
     [0, 1],
   ][item.quarterTurns % 4]! as [number, number];
   const drop = size * 0.35; // half the height of capitals and figures: centred on the spot
-  const key = page.node.newFontDictionary(font.name, font.ref);
-  return [
-    setFillingRgbColor(...colour(TONES.ink)),
+  const begin = [
     beginText(),
-    setFontAndSize(key, size),
     setTextMatrix(cos, sin, -sin, cos, x - cos * back + sin * drop, y - sin * back - cos * drop),
-    showText(font.encodeText(item.text)),
+  ];
+  const runs = face
+    .runs(item.text)
+    .flatMap(({ font, text }) => [
+      setFontAndSize(page.node.newFontDictionary(font.name, font.ref), size),
+      showText(font.encodeText(text)),
+    ]);
+  const halo = item.halo
+    ? [
+        setStrokingRgbColor(1, 1, 1),
+        setLineWidth(size * HALO),
+        setLineJoin(LineJoinStyle.Round),
+        ...begin,
+        setTextRenderingMode(TextRenderingMode.Outline),
+        ...runs,
+        endText(),
+      ]
+    : [];
+  return [
+    ...halo,
+    setFillingRgbColor(...colour(TONES.ink)),
+    ...begin,
+    setTextRenderingMode(TextRenderingMode.Fill),
+    ...runs,
     endText(),
   ];
 }

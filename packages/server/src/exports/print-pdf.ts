@@ -1,71 +1,178 @@
 import { readFile } from 'node:fs/promises';
-import type { PDFDocument, PDFPage } from '@cantoo/pdf-lib';
+import { concatTransformationMatrix, type PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
-import { affineAfter, scaling, type Affine } from '@eight-up/core/geometry/affine';
-import { toPoints } from '@eight-up/core/units/nm';
-import { impose, type PlacedContent } from '@eight-up/core/pagination/imposition';
+import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';
+import { mm, toPoints } from '@eight-up/core/units/nm';
+import { impose, layPoster, type Laid } from '@eight-up/core/pagination/imposition';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
-import type { AssetInfo, BookDocument } from '@eight-up/core/book/document';
+import { letterBook, type Letters } from '@eight-up/core/output/lettering';
+import type { AssetInfo, AssetLookup, BookDocument } from '@eight-up/core/book/document';
+import type { SheetSide } from '@eight-up/core/folding/reading';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { boxOf, openPdf } from '../files/pdf-source.ts';
+import { drawnSvg } from '../files/svg-source.ts';
 import { Refusal } from '../errors.ts';
-import { clippedObject, newDocument, rectInPoints, toPdf } from './pdf-draw.ts';
+import { embedFonts, type DrawingFonts } from './fonts.ts';
+import { clippedObject, drawDrawing, newDocument, rectInPoints, toPdf, trimMarks } from './pdf-draw.ts';
 
-/** Something embedded once and drawn through a matrix from its own space to the upright content (nanometres). */
-interface Embedded {
-  readonly name: string;
-  readonly upright: Affine;
+export interface PrintChoice {
+  /** both faces that carry something, or one of them */
+  readonly face: SheetSide | 'both';
+  /** the edge about which the printer turns the sheet between the faces */
+  readonly flip: BookDocument['printing']['flip'];
 }
 
+/** What one face of the sheet carries. */
+interface PrintedFace {
+  readonly side: SheetSide;
+  readonly laid: readonly Laid[];
+  readonly letters: readonly Letters[];
+}
+
+/** An original embedded once, drawn on any page through a matrix from its own space to the upright content (nanometres). */
+type Embedded = (page: PDFPage, pageOfFile: number) => { readonly name: string; readonly upright: Affine };
+
+/** Room outside the bleed for the marks to cut by. */
+const MARK_ROOM = mm(6);
+
 /**
- * The print file: one page of exactly the sheet's size, every content placed and turned as its page stands.
- * Vectors stay vectors, JPEG data is copied unchanged; turns and crops of the originals are in the matrix.
+ * The print file: one page of exactly the sheet's size for every face that carries something, every content placed and
+ * turned as its page stands. Where pictures bleed, the pages are larger and carry marks to cut by. Vectors stay vectors,
+ * JPEG data is copied unchanged; turns and crops of the originals are in the matrix.
  */
 export async function printPdf(
   plan: FoldedBook,
   book: BookDocument,
   assets: readonly AssetInfo[],
   originalPath: (id: string) => string,
+  { face, flip }: PrintChoice,
 ): Promise<Uint8Array> {
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
-  const placed = impose(plan, book.pages, (id) => byId.get(id), book.printing);
+  const faces = printedFaces(plan, book, (id) => byId.get(id)).filter(({ side }) => face === 'both' || side === face);
+  const { sheet } = plan;
+  const over = overhang(faces, sheet);
+  const room = over > 0 ? over + MARK_ROOM : 0;
   const document = await newDocument(book.title);
-  const { width, height } = plan.sheet;
-  const page = document.addPage([toPoints(width), toPoints(height)]);
-  for (const id of new Set(placed.map(({ content }) => content.asset))) {
-    const uses = placed.filter(({ content }) => content.asset === id);
-    const bytes = await readFile(originalPath(id)).catch(() => {
-      throw new Refusal(
-        'file-not-found',
-        `The original of ${uses[0]!.content.name} is gone from the data folder. Drop it in again.`,
-      );
-    });
-    const embedded =
-      byId.get(id)!.kind === 'pdf'
-        ? await embedPdf(document, page, bytes, uses)
-        : await embedPicture(document, page, bytes, byId.get(id)!);
-    for (const use of uses) {
-      const { name, upright } = embedded(use.content.page);
-      const matrix = [use.matrix, upright].reduce(affineAfter, toPdf(height));
-      page.pushOperators(...clippedObject(name, matrix, rectInPoints(use.clip, height)));
-    }
+  const letters = faces.flatMap((one) => one.letters);
+  const fonts = letters.length ? await embedFonts(document, letters.map(({ text }) => text).join('')) : undefined;
+  const embed = embedder(document, faces, byId, originalPath);
+  for (const one of faces) {
+    const page = document.addPage([toPoints(sheet.width + 2 * room), toPoints(sheet.height + 2 * room)]);
+    page.pushOperators(concatTransformationMatrix(...ontoPage(one.side, flip, plan, room)));
+    await drawFace(page, one, sheet.height, embed, fonts);
+    if (room === 0) continue;
+    page.pushOperators(...trimMarks(sheet, over, MARK_ROOM - mm(1)));
+    const [left, width, height] = [toPoints(room), toPoints(sheet.width), toPoints(sheet.height)];
+    page.setTrimBox(left, left, width, height);
+    page.setBleedBox(
+      left - toPoints(over),
+      left - toPoints(over),
+      width + toPoints(2 * over),
+      height + toPoints(2 * over),
+    );
   }
   return document.save();
 }
 
+/** Faces in the order in which they print; face A always does, B where something hangs there. */
+function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup): readonly PrintedFace[] {
+  const placed = impose(plan, book, assets);
+  const letters = letterBook(plan, book);
+  const poster = layPoster(plan, book, assets);
+  return (['A', 'B'] as const)
+    .map((side): PrintedFace => ({
+      side,
+      laid: [...(side === 'B' && poster ? [poster] : []), ...placed.filter((one) => one.side === side)],
+      letters: letters.filter((one) => one.side === side).flatMap(({ onSheet }) => onSheet),
+    }))
+    .filter(({ side, laid, letters: set }) => side === 'A' || laid.length > 0 || set.length > 0);
+}
+
+/** How far the furthest picture runs over the sheet's edge. */
+const overhang = (faces: readonly PrintedFace[], sheet: FoldedBook['sheet']): number =>
+  Math.max(
+    0,
+    ...faces.flatMap(({ laid }) =>
+      laid.flatMap(({ clip }) => [
+        -clip.left,
+        -clip.top,
+        clip.left + clip.width - sheet.width,
+        clip.top + clip.height - sheet.height,
+      ]),
+    ),
+  );
+
+/**
+ * From a face's own frame (points, as we see it after turning the sheet over from left to right) to its page. Turned about
+ * its vertical axis the sheet shows face B upright; a printer that turns about the horizontal axis instead needs B half
+ * turned. The short edges of a landscape sheet are its vertical ones, those of a portrait sheet the horizontal ones.
+ */
+function ontoPage(side: SheetSide, flip: PrintChoice['flip'], { sheet }: FoldedBook, room: number): Affine {
+  const landscape = sheet.width > sheet.height;
+  const aboutVertical = (flip === 'short-edge') === landscape;
+  const inside = translation(toPoints(room), toPoints(room));
+  if (side === 'A' || aboutVertical) return inside;
+  return affineAfter(inside, [-1, 0, 0, -1, toPoints(sheet.width), toPoints(sheet.height)]);
+}
+
+async function drawFace(
+  page: PDFPage,
+  { laid, letters }: PrintedFace,
+  height: number,
+  embed: (asset: string) => Promise<Embedded>,
+  fonts: DrawingFonts | undefined,
+): Promise<void> {
+  for (const { content, matrix, clip } of laid) {
+    const { name, upright } = (await embed(content.asset))(page, content.page);
+    page.pushOperators(
+      ...clippedObject(name, [matrix, upright].reduce(affineAfter, toPdf(height)), rectInPoints(clip, height)),
+    );
+  }
+  if (fonts) drawDrawing(page, { width: 0, height, items: letters }, fonts);
+}
+
+/** Embeds each original when it is first drawn. */
+function embedder(
+  document: PDFDocument,
+  faces: readonly PrintedFace[],
+  assets: ReadonlyMap<string, AssetInfo>,
+  originalPath: (id: string) => string,
+): (asset: string) => Promise<Embedded> {
+  const known = new Map<string, Promise<Embedded>>();
+  const embed = async (id: string): Promise<Embedded> => {
+    const asset = assets.get(id)!;
+    const uses = faces.flatMap(({ laid }) => laid.filter(({ content }) => content.asset === id));
+    const { name } = uses[0]!.content;
+    const bytes = await readFile(originalPath(id)).catch(() => {
+      throw new Refusal('file-not-found', `The original of ${name} is gone from the data folder. Drop it in again.`);
+    });
+    const pages = [...new Set(uses.map(({ content }) => content.page))];
+    if (asset.kind === 'pdf') return embedPdf(document, bytes, pages, name);
+    if (asset.kind === 'svg') return embedPdf(document, await drawnSvg(bytes, asset.pages[0]!), pages, name);
+    return embedPicture(document, bytes, asset);
+  };
+  return (id) => {
+    const embedded = known.get(id) ?? embed(id);
+    known.set(id, embedded);
+    return embedded;
+  };
+}
+
 async function embedPdf(
   document: PDFDocument,
-  page: PDFPage,
   bytes: Uint8Array,
-  uses: readonly PlacedContent[],
-): Promise<(n: number) => Embedded> {
+  pages: readonly number[],
+  nameOfFile: string,
+): Promise<Embedded> {
   const opened = await openPdf(bytes, undefined);
-  if (!opened.ok)
-    throw new Refusal('file-not-found', `${uses[0]!.content.name} can no longer be read. Drop it in again.`);
-  const wanted = [...new Set(uses.map(({ content }) => content.page))];
-  const boxes = wanted.map((n) => boxOf(opened.value.document.getPage(n)));
+  if (!opened.ok) throw new Refusal('file-not-found', `${nameOfFile} can no longer be read. Drop it in again.`);
+  const sources = pages.map((n) => opened.value.document.getPage(n));
+  // A bare page may have no content at all, which cannot be embedded: an empty one stands in.
+  for (const { node, doc } of sources)
+    if (!node.Contents()) node.addContentStream(doc.context.register(doc.context.flateStream('')));
+  const boxes = sources.map(boxOf);
   const forms = await document.embedPages(
-    wanted.map((n) => opened.value.document.getPage(n)),
+    sources,
     boxes.map((box) => ({
       left: box.left,
       bottom: box.bottom,
@@ -73,24 +180,16 @@ async function embedPdf(
       top: box.bottom + box.height,
     })),
   );
-  const names = new Map(
-    wanted.map((n, i) => [
-      n,
-      {
-        name: page.node.newXObject('Page', forms[i]!.ref).decodeText(),
-        upright: uprightFromPdfPage(boxes[i]!),
-      },
-    ]),
-  );
-  return (n) => names.get(n)!;
+  return onEachPage((page, n) => {
+    const i = pages.indexOf(n);
+    return {
+      name: page.node.newXObject('Page', forms[i]!.ref).decodeText(),
+      upright: uprightFromPdfPage(boxes[i]!),
+    };
+  });
 }
 
-async function embedPicture(
-  document: PDFDocument,
-  page: PDFPage,
-  bytes: Uint8Array,
-  asset: AssetInfo,
-): Promise<() => Embedded> {
+async function embedPicture(document: PDFDocument, bytes: Uint8Array, asset: AssetInfo): Promise<Embedded> {
   const { orientation } = await sharp(bytes, { limitInputPixels: false }).metadata();
   const image =
     asset.kind === 'jpeg'
@@ -100,6 +199,17 @@ async function embedPicture(
   // PDF draws a picture in the unit square with y upwards; stored rasters run downwards.
   const unitDown: Affine = [1, 0, 0, -1, 0, 1];
   const upright = [uprightFromExif(orientation), unitDown].reduce(affineAfter, scaling(seen!.width, seen!.height));
-  const embedded: Embedded = { name: page.node.newXObject('Picture', image.ref).decodeText(), upright };
-  return () => embedded;
+  return onEachPage((page) => ({ name: page.node.newXObject('Picture', image.ref).decodeText(), upright }));
+}
+
+/** One name an original (and page of it) on every page that draws it. */
+function onEachPage(make: Embedded): Embedded {
+  const known = new Map<PDFPage, Map<number, ReturnType<Embedded>>>();
+  return (page, n) => {
+    const here = known.get(page) ?? new Map<number, ReturnType<Embedded>>();
+    known.set(page, here);
+    const made = here.get(n) ?? make(page, n);
+    here.set(n, made);
+    return made;
+  };
 }

@@ -1,4 +1,4 @@
-import { Router, type Request, type Response } from 'express';
+import { raw, Router, type Request, type Response } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
@@ -8,13 +8,24 @@ import { pagePlan } from '@eight-up/core/output/page-plan';
 import { impose } from '@eight-up/core/pagination/imposition';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { drawingToSvg } from '@eight-up/core/output/svg';
-import { planProblemWords } from '@eight-up/words/problems';
-import { assetsOf, findBook } from '../books/service.ts';
+import { planFileProblemWords, planProblemWords } from '@eight-up/words/problems';
+import { assetsOf, bookAnswer, findBook, revise } from '../books/service.ts';
 import { Refusal } from '../errors.ts';
 import type { FileStore } from '../files/store.ts';
 import { parseRequest } from '../parse.ts';
 
 export const dummyQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
+
+export const planQuery = z.object({
+  /** the revision the client last saw; left out: whatever is newest */
+  expect: z.coerce.number().int().min(0).optional(),
+  window: z.string().min(1).max(64).default('page plan'),
+});
+
+export const printQuery = z.object({
+  face: z.enum(['A', 'B', 'both']).default('both'),
+  flip: z.enum(['long-edge', 'short-edge']).optional(),
+});
 
 export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   const router = Router({ mergeParams: true });
@@ -27,10 +38,14 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   };
 
   router.get('/:id/print.pdf', async (request, response) => {
+    const { face, flip } = parseRequest(printQuery, request.query);
     const { em, doc, plan } = await load(request.params.id);
     // The PDF libraries are large: loaded when the first file is asked for, not at the start.
     const { printPdf } = await import('./print-pdf.ts');
-    const bytes = await printPdf(plan, doc, await assetsOf(em, [doc]), (id) => store.originalPath(id));
+    const bytes = await printPdf(plan, doc, await assetsOf(em, [doc]), (id) => store.originalPath(id), {
+      face,
+      flip: flip ?? doc.printing.flip,
+    });
     sendFile(response, doc, 'print.pdf', 'application/pdf', bytes);
   });
 
@@ -76,13 +91,28 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
       const rows = pagePlan(
         plan,
         doc,
-        impose(plan, doc.pages, (id) => assets.get(id), doc.printing),
+        impose(plan, doc, (id) => assets.get(id)),
       );
-      const { pagePlanCsv, pagePlanMarkdown } = await import('./line-files.ts');
+      const { pagePlanCsv, pagePlanMarkdown } = await import('./page-plan-files.ts');
       if (kind === 'csv') sendFile(response, doc, 'pages.csv', 'text/csv; charset=utf-8', pagePlanCsv(rows));
       else sendFile(response, doc, 'pages.md', 'text/markdown; charset=utf-8', pagePlanMarkdown(doc.title, rows));
     });
   }
+
+  router.post('/:id/pages.csv', raw({ type: () => true, limit: '5mb' }), async (request, response) => {
+    const { expect, window } = parseRequest(planQuery, request.query);
+    const { readPagePlanCsv } = await import('./page-plan-files.ts');
+    const rows = readPagePlanCsv(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0));
+    if (!rows.ok) throw new Refusal('plan-unreadable', planFileProblemWords(rows.problem), rows.problem);
+    const em = orm.em.fork();
+    const row = await revise(
+      em,
+      request.params.id as string,
+      { expect, window },
+      { kind: 'arrange', rows: rows.value },
+    );
+    response.json(await bookAnswer(em, row));
+  });
   return router;
 }
 

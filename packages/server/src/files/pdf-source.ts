@@ -2,13 +2,14 @@ import {
   EncryptedPDFError,
   ParseSpeeds,
   PDFArray,
+  PDFDict,
   PDFDocument,
   PDFName,
   PDFNumber,
   type PDFPage,
 } from '@cantoo/pdf-lib';
 import { fail, ok, type Result } from '@eight-up/core/result';
-import type { FileProblem } from '@eight-up/core/book/file-problem';
+import type { FileNote, FileProblem } from '@eight-up/core/book/file-problem';
 import type { PdfPageBox } from '@eight-up/core/pagination/content-space';
 
 export interface OpenedPdf {
@@ -86,4 +87,25 @@ function boxAt(
     number,
   ];
   return { left: Math.min(x1, x2), right: Math.max(x1, x2), bottom: Math.min(y1, y2), top: Math.max(y1, y2) };
+}
+
+/** What a PDF carries besides its pages (PDF 32000-1, 7.7.4 and 12.6): none of it gets into a print. */
+export function notesOf(document: PDFDocument): readonly FileNote[] {
+  const names = document.catalog.lookupMaybe(PDFName.of('Names'), PDFDict);
+  const runs = [PDFName.of('OpenAction'), PDFName.of('AA')].some(
+    (key) => document.catalog.has(key) && acts(document, key),
+  );
+  return [
+    ...(runs || names?.has(PDFName.of('JavaScript')) ? [{ code: 'pdf-scripts-left-out' } as const] : []),
+    ...(names?.has(PDFName.of('EmbeddedFiles')) ? [{ code: 'pdf-attachments-left-out' } as const] : []),
+  ];
+}
+
+/** An action that opens a page is none; one that runs a script is. */
+function acts(document: PDFDocument, key: PDFName): boolean {
+  const action = document.catalog.lookup(key);
+  return (
+    action instanceof PDFDict &&
+    (key.decodeText() === 'AA' || action.lookup(PDFName.of('S')) === PDFName.of('JavaScript'))
+  );
 }

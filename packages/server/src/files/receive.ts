@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises';
 import type { EntityManager } from '@mikro-orm/core';
-import type { PageContent } from '@eight-up/core/book/document';
-import type { RefusedFile } from '@eight-up/core/book/file-problem';
+import type { AssetKind, PageContent } from '@eight-up/core/book/document';
+import type { FileNote, RefusedFile, TakenFile } from '@eight-up/core/book/file-problem';
 import { stat } from 'node:fs/promises';
 import { AssetRow } from '../db/entities.ts';
 import { inspect } from './inspect.ts';
@@ -14,7 +14,7 @@ export interface ReceivedFile {
 
 export interface Received {
   readonly contents: readonly PageContent[];
-  readonly taken: readonly { readonly name: string; readonly asset: string; readonly pages: number }[];
+  readonly taken: readonly TakenFile[];
   readonly refused: readonly RefusedFile[];
 }
 
@@ -29,7 +29,7 @@ export async function receiveFiles(
   password: string | undefined,
 ): Promise<Received> {
   const contents: PageContent[] = [];
-  const taken: { name: string; asset: string; pages: number }[] = [];
+  const taken: TakenFile[] = [];
   const refused: RefusedFile[] = [];
   for (const { path, name } of [...files].sort((a, b) => natural.compare(a.name, b.name))) {
     const seen = await inspect(path, password);
@@ -46,10 +46,30 @@ export async function receiveFiles(
       );
     }
     seen.value.pages.forEach((_, page) => contents.push({ asset: id, page, name, fit: 'fit' }));
-    taken.push({ name, asset: id, pages: seen.value.pages.length });
+    const notes = [...seen.value.notes, ...endingNote(name, seen.value.kind)];
+    taken.push({ name, asset: id, pages: seen.value.pages.length, notes });
   }
   await em.flush();
   return { contents, taken, refused };
+}
+
+const ENDINGS: Readonly<Record<string, AssetKind>> = {
+  jpg: 'jpeg',
+  jpeg: 'jpeg',
+  png: 'png',
+  webp: 'webp',
+  tif: 'tiff',
+  tiff: 'tiff',
+  gif: 'gif',
+  svg: 'svg',
+  pdf: 'pdf',
+};
+
+/** A file is what its bytes say; a name that says otherwise is worth knowing of. */
+function endingNote(name: string, kind: AssetKind): readonly FileNote[] {
+  const ending = /\.([a-z0-9]{2,5})$/i.exec(name)?.[1]?.toLowerCase();
+  const said = ending && ENDINGS[ending];
+  return ending && said && said !== kind ? [{ code: 'ending-differs', ending, kind }] : [];
 }
 
 /** Keeps an original that claims a name; one that is not what it claims, or cannot be read, is left out. */

@@ -1,13 +1,15 @@
 import { rename, rm } from 'node:fs/promises';
+import type { EntityManager } from '@mikro-orm/core';
+import type { PageContent } from '@eight-up/core/book/document';
 import { Router, type Request } from 'express';
 import multer from 'multer';
 import type { MikroORM } from '@mikro-orm/libsql';
 import sharp from 'sharp';
 import { z } from 'zod';
 import type { FilesAnswer } from '@eight-up/core/contract/answers';
-import { fileProblemWords } from '@eight-up/words/problems';
+import { fileProblemWords } from '@eight-up/words/files';
 import { bookAnswer, findBook, revise } from '../books/service.ts';
-import { AssetRow } from '../db/entities.ts';
+import { AssetRow, type BookRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import { MOST_MEGAPIXELS } from './inspect.ts';
@@ -25,13 +27,20 @@ export const filesFields = z.object({
   password: z.string().max(1024).optional(),
   /** the first picture goes to this page (0-based), whatever stood there moves to the tray */
   page: z.coerce.number().int().min(0).max(4096).optional(),
+  /** `B`: the first picture is for the unprinted face of the sheet, as a poster */
+  face: z.enum(['B']).optional(),
 });
 
-/** Upload names arrive as Latin-1; makers write theirs in every script. */
+/**
+ * Upload names arrive as Latin-1; makers write theirs in every script. Paths are dropped, and with them what no name
+ * needs: control characters and those that turn the direction of writing, which can make a name read as another.
+ */
 const nameOf = (original: string): string =>
   Buffer.from(original, 'latin1')
     .toString('utf8')
+    .replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
     .replace(/^.*[\\/]/, '')
+    .trim()
     .slice(0, 300) || 'unnamed';
 
 export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
@@ -59,16 +68,7 @@ export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
           { refused: received.refused },
         );
       }
-      let author = { expect: fields.expect, window: fields.window };
-      const [first, ...rest] = received.contents;
-      let row;
-      if (fields.page === undefined) {
-        row = await revise(em, id, author, { kind: 'place', contents: received.contents });
-      } else {
-        row = await revise(em, id, author, { kind: 'replace', page: fields.page, content: first! });
-        author = { ...author, expect: row.revision };
-        if (rest.length) row = await revise(em, id, author, { kind: 'place', contents: rest, from: fields.page + 1 });
-      }
+      const row = await settle(em, id, fields, received.contents);
       const answer: FilesAnswer = { ...(await bookAnswer(em, row)), taken: received.taken, refused: received.refused };
       response.json(answer);
     } finally {
@@ -79,6 +79,28 @@ export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
   return router;
 }
 
+/** Puts received contents where they were meant to go: the first on a page or the back of the sheet, the rest on empty pages. */
+async function settle(
+  em: EntityManager,
+  id: string,
+  { expect, window, page, face }: z.output<typeof filesFields>,
+  contents: readonly PageContent[],
+): Promise<BookRow> {
+  const [first, ...rest] = contents;
+  const author = { expect, window };
+  if (page === undefined && face === undefined) return revise(em, id, author, { kind: 'place', contents });
+  const row = await revise(
+    em,
+    id,
+    author,
+    page === undefined
+      ? { kind: 'hang-poster', poster: { ...first!, fit: 'fill' } }
+      : { kind: 'replace', page, content: first! },
+  );
+  if (rest.length === 0) return row;
+  return revise(em, id, { expect: row.revision, window }, { kind: 'place', contents: rest, from: (page ?? -1) + 1 });
+}
+
 const PREVIEW_SIZES = [240, 480, 1200] as const;
 const previewQuery = z.object({ size: z.coerce.number().int().min(16).max(4096).default(480) });
 const MIME = {
@@ -87,8 +109,15 @@ const MIME = {
   webp: 'image/webp',
   tiff: 'image/tiff',
   gif: 'image/gif',
+  svg: 'image/svg+xml',
   pdf: 'application/pdf',
 } as const;
+
+/** Drawings are scaled before they become pixels: the density at which the longer side comes out as wanted. */
+async function svgDensity(file: string, pixels: number): Promise<number> {
+  const { width, height, density = 72 } = await sharp(file).metadata();
+  return Math.min(Math.max((density * pixels) / Math.max(width, height), 1), 100_000);
+}
 
 export function assetRoutes(orm: MikroORM, store: FileStore): Router {
   const router = Router();
@@ -112,7 +141,10 @@ export function assetRoutes(orm: MikroORM, store: FileStore): Router {
     const place = store.previewPath(row.id, nearest);
     if (!(await exists(place))) {
       const making = store.newIncomingPath();
-      await sharp(store.originalPath(row.id), { limitInputPixels: MOST_MEGAPIXELS * 1e6 })
+      await sharp(store.originalPath(row.id), {
+        limitInputPixels: MOST_MEGAPIXELS * 1e6,
+        ...(row.kind === 'svg' ? { density: await svgDensity(store.originalPath(row.id), nearest) } : {}),
+      })
         .autoOrient()
         .resize(nearest, nearest, { fit: 'inside', withoutEnlargement: true })
         .webp({ quality: 82 })

@@ -60,3 +60,7 @@ export function postForm<T>(path: string, form: FormData, { onProgress, signal }
   });
   return answer<T>(sent);
 }
+
+/** Sends a file as it is, its encoding left to the reader. */
+export const postText = <T>(path: string, body: Blob): Promise<T> =>
+  answer<T>(fetch(path, { method: 'POST', headers: { 'content-type': 'text/csv' }, body }));

@@ -36,6 +36,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../features/sheets/sheets-stage.tsx')).SheetsStage }),
           },
           {
+            path: 'history',
+            lazy: async () => ({ Component: (await import('../features/history/history.tsx')).History }),
+          },
+          {
             path: 'fold',
             lazy: async () => ({ Component: (await import('../features/fold/fold-stage.tsx')).FoldStage }),
           },

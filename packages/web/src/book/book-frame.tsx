@@ -2,11 +2,12 @@ import { useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon, ChevronLeftIcon } from '@heroicons/react/24/outline';
 import { measureSize } from '@eight-up/core/units/measure';
-import { formWords } from '@eight-up/words/forms';
+import { formWords, ordinal } from '@eight-up/words/forms';
 import { useActions } from '../app/actions.tsx';
 import { useSettings } from '../app/settings.ts';
 import { UnitSwitch } from '../ui/unit-switch.tsx';
 import { StageStrip, STAGES } from './stages.tsx';
+import { OvertakenSlip } from './overtaken-slip.tsx';
 import { useBook, type OpenBook } from './use-book.ts';
 
 /** What stays the same in all stages of a book: its name, its state, the strip of stages. */
@@ -45,6 +46,12 @@ function Frame({ book }: { readonly book: OpenBook }) {
     })),
     { id: 'undo', title: 'Undo', keys: 'Ctrl Z', run: book.undo, enabled: book.canUndo || book.saving },
     { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z or Ctrl Y', run: book.redo, enabled: book.canRedo || book.saving },
+    {
+      id: 'history',
+      title: 'Every change of this book',
+      keys: 'Y',
+      run: () => void navigate(`/books/${id}/history`),
+    },
     { id: 'shelf', title: 'Back to the shelf', keys: 'H', run: () => void navigate('/') },
   ]);
   return (
@@ -56,6 +63,7 @@ function Frame({ book }: { readonly book: OpenBook }) {
         </div>
         <StageStrip bookId={id} />
       </header>
+      {book.overtaken && <OvertakenSlip overtaken={book.overtaken} />}
       {book.failure && <Failure book={book} />}
       <Outlet context={book} />
     </div>
@@ -96,12 +104,17 @@ function StateLine({ book }: { readonly book: OpenBook }) {
   const saved = new Date(book.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
   return (
     <p className="mt-1 flex flex-wrap items-center gap-x-2 pl-8 text-quiet">
-      <span>{formWords(book.book.form.id).name}</span>·
-      <span className="measure text-ink">{measureSize(width, height, unit)}</span>
-      <UnitSwitch />·
-      <span role="status" aria-live="polite">
-        {book.saving ? 'saving …' : `saved ${saved}`}
+      <span>
+        {formWords(book.book.form.id).name}
+        {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
       </span>
+      ·<span className="measure text-ink">{measureSize(width, height, unit)}</span>
+      <UnitSwitch />·
+      <Link to={`/books/${book.id}/history`} className="underline decoration-1 hover:text-ink" title="Every change (Y)">
+        <span role="status" aria-live="polite">
+          {book.saving ? 'saving …' : book.overtaken ? 'not saved' : `saved ${saved}`}
+        </span>
+      </Link>
       ·
       <button
         type="button"

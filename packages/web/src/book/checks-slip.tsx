@@ -1,93 +1,170 @@
+import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { Check } from '@eight-up/core/checks/checks';
-import { checkWords } from '@eight-up/words/checks';
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
+import { checkKey, type Check } from '@eight-up/core/checks/check';
+import { remedyOf } from '@eight-up/core/checks/remedy';
+import { checkWords, remedyVerb } from '@eight-up/words/checks';
+import { useSettings } from '../app/settings.ts';
 import type { OpenBook } from './use-book.ts';
 
 /** What needs settling: the reason first, then what would be right, then the remedy as a verb. */
 export function ChecksSlip({ book }: { readonly book: OpenBook }) {
-  const { checks } = book;
+  const { open, accepted } = book.checks;
   return (
     <section aria-label="Checks" className="slip min-h-0 overflow-auto p-4">
       <h2 className="text-lg">
-        {checks.length === 0
+        {open.length === 0
           ? 'Nothing to settle'
-          : checks.length === 1
+          : open.length === 1
             ? '1 thing to settle'
-            : `${checks.length} things to settle`}
+            : `${open.length} things to settle`}
       </h2>
-      {checks.length === 0 && (
+      {open.length === 0 && (
         <p className="mt-1 text-quiet">Print the numbered dummy first, on cheap paper, and fold it.</p>
       )}
       <ul>
-        {checks.map((check, i) => {
-          const { reason, remedy } = checkWords(check, book.book, book.names);
-          return (
-            <li
-              key={i}
-              className="mt-2 border-t border-bench-deep pt-2 text-[0.93rem] leading-snug"
-              data-weight={check.weight}
-            >
-              <p className={check.weight === 'settle' ? 'font-semibold' : ''}>{reason}</p>
-              <p className="text-quiet">{remedy}</p>
-              <Remedy check={check} book={book} />
-            </li>
-          );
-        })}
+        {open.map((check) => (
+          <OpenCheck key={checkKey(check)} check={check} book={book} />
+        ))}
       </ul>
+      {accepted.length > 0 && (
+        <Disclosure as="div" className="mt-3 border-t border-bench-deep pt-2 text-[0.93rem]">
+          <DisclosureButton className="remedy">{accepted.length} accepted, on the record</DisclosureButton>
+          <DisclosurePanel as="ul">
+            {accepted.map(({ check, reason }) => (
+              <CheckItem key={checkKey(check)} check={check} book={book}>
+                <p>
+                  Accepted: “{reason}”{' '}
+                  <button
+                    type="button"
+                    className="remedy"
+                    onClick={() => book.change({ kind: 'raise-again', key: checkKey(check) })}
+                  >
+                    Raise it again
+                  </button>
+                </p>
+              </CheckItem>
+            ))}
+          </DisclosurePanel>
+        </Disclosure>
+      )}
     </section>
   );
 }
 
-function Remedy({ check, book }: { readonly check: Check; readonly book: OpenBook }) {
-  const base = `/books/${book.id}`;
-  switch (check.code) {
-    case 'pages-missing':
-    case 'original-lost':
-      return (
-        <Link className="remedy" to={`${base}/pages?page=${check.pages[0]! + 1}`}>
-          Go to page {book.names[check.pages[0]!]}
-        </Link>
-      );
-    case 'resolution-low':
-      return (
-        <Link className="remedy" to={`${base}/pages?page=${check.pages[0]! + 1}`}>
-          Show page {book.names[check.pages[0]!]}
-        </Link>
-      );
-    case 'in-unprintable-margin':
-      // Already shrunk as far as pages are: only smaller margins or a larger sheet help.
-      if (book.book.printing.margin === 'shrink') {
-        return (
-          <Link className="remedy" to={`${base}/sheets`}>
-            Look at the printer’s margins
-          </Link>
-        );
-      }
-      return (
-        <button
-          type="button"
-          className="remedy"
-          onClick={() => book.change({ kind: 'set-printing', printing: { ...book.book.printing, margin: 'shrink' } })}
-        >
-          Shrink the pages
-        </button>
-      );
-    case 'grain-across-spine':
-    case 'grain-unknown':
-      return (
-        <Link className="remedy" to={`${base}/form`}>
-          Look at the sheet
-        </Link>
-      );
-    case 'tray-waiting':
-      return book.book.pages.includes(null) ? (
-        <button type="button" className="remedy" onClick={() => book.change({ kind: 'fill-from-tray' })}>
-          Fill the empty pages
-        </button>
+interface CheckProps {
+  readonly check: Check;
+  readonly book: OpenBook;
+}
+
+function CheckItem({ check, book, children }: CheckProps & { readonly children: ReactNode }) {
+  const unit = useSettings((s) => s.unit);
+  const { reason, remedy } = checkWords(check, book.book, book.names, unit);
+  return (
+    <li
+      className="mt-2 border-t border-bench-deep pt-2 text-[0.93rem] leading-snug break-words"
+      data-weight={check.weight}
+      data-check={check.code}
+    >
+      <p className={check.weight === 'settle' ? 'font-semibold' : ''}>{reason}</p>
+      <p className="text-quiet">{remedy}</p>
+      {children}
+    </li>
+  );
+}
+
+function OpenCheck({ check, book }: CheckProps) {
+  const [asking, setAsking] = useState(false);
+  return (
+    <CheckItem check={check} book={book}>
+      {asking ? (
+        <Accepting
+          onCancel={() => setAsking(false)}
+          onAccept={(reason) => book.change({ kind: 'accept', accepted: { key: checkKey(check), reason } })}
+        />
       ) : (
-        <Link className="remedy" to={`${base}/pages`}>
-          Look at the tray
-        </Link>
-      );
+        <p className="flex flex-wrap gap-x-4">
+          <Remedy check={check} book={book} />
+          <button type="button" className="text-quiet underline hover:text-ink" onClick={() => setAsking(true)}>
+            Accept it …
+          </button>
+        </p>
+      )}
+    </CheckItem>
+  );
+}
+
+/** A warning is accepted knowingly: with a reason, on the record. */
+function Accepting({
+  onAccept,
+  onCancel,
+}: {
+  readonly onAccept: (reason: string) => void;
+  readonly onCancel: () => void;
+}) {
+  const [reason, setReason] = useState('');
+  return (
+    <form
+      className="mt-1 flex flex-col gap-1.5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (reason.trim()) onAccept(reason.trim());
+      }}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        event.stopPropagation();
+        onCancel();
+      }}
+    >
+      <label>
+        <span className="block text-sm text-quiet">Why is it right so?</span>
+        <input
+          autoFocus
+          className="entry w-full"
+          maxLength={500}
+          value={reason}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </label>
+      <span className="flex gap-4">
+        <button type="submit" className="remedy disabled:opacity-50" disabled={!reason.trim()}>
+          Accept on the record
+        </button>
+        <button type="button" className="text-quiet underline hover:text-ink" onClick={onCancel}>
+          Leave it open
+        </button>
+      </span>
+    </form>
+  );
+}
+
+/** Done in one press, or the way to where it is done. */
+function Remedy({ check, book }: CheckProps) {
+  const command = useMemo(
+    () => remedyOf(check, book.plan, book.book, book.look),
+    [check, book.plan, book.book, book.look],
+  );
+  if (command)
+    return (
+      <button type="button" className="remedy" onClick={() => book.change(command)}>
+        {remedyVerb(check, book.names)}
+      </button>
+    );
+  const { to, name } = wayTo(check, book);
+  return (
+    <Link className="remedy" to={`/books/${book.id}/${to}`}>
+      {name}
+    </Link>
+  );
+}
+
+function wayTo(check: Check, book: OpenBook): { readonly to: string; readonly name: string } {
+  if (check.code === 'in-unprintable-margin') return { to: 'sheets', name: 'Look at the printer’s margins' };
+  if ('pages' in check) {
+    const [first] = check.pages;
+    return { to: `pages?page=${first! + 1}`, name: `Go to page ${book.names[first!]}` };
   }
+  return check.code === 'files-unused'
+    ? { to: 'pages', name: 'Look at the tray' }
+    : { to: 'form', name: 'Look at the sheet' };
 }

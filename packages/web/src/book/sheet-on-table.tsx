@@ -39,7 +39,9 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
   return (
     <section className="flex min-h-0 min-w-0 flex-col" aria-label={label}>
       <p className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 text-quiet">
-        <span>face {turnedOver ? 'B up, unprinted' : 'A up'} · marks from the left edge</span>
+        <span>
+          face {turnedOver ? (book.poster ? 'B up, the poster' : 'B up, unprinted') : 'A up'} · marks from the left edge
+        </span>
         <span className="flex gap-4">
           <button type="button" className="remedy" onClick={turnOver}>
             Turn over
@@ -53,6 +55,8 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
         plan={book.plan}
         names={book.names}
         placed={book.placed}
+        letters={book.letters}
+        poster={book.poster}
         book={book}
         turns={turns}
         turnedOver={turnedOver}

@@ -1,39 +1,49 @@
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useOutletContext } from 'react-router';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
-import type { AssetLookup } from '@eight-up/core/book/document';
-import { checkBook, type Check } from '@eight-up/core/checks/checks';
 import type { BookAnswer, FilesAnswer } from '@eight-up/core/contract/answers';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
-import { impose, type PlacedContent } from '@eight-up/core/pagination/imposition';
-import { pageNames } from '@eight-up/words/forms';
 import { commandProblemWords } from '@eight-up/words/problems';
-import { useOutletContext } from 'react-router';
-import { ApiFailure, getJson, postForm, postJson, type Sending } from '../app/api.ts';
+import { ApiFailure, getJson, postForm, postJson, postText, type Sending } from '../app/api.ts';
 import { useSettings, windowId } from '../app/settings.ts';
+import { deriveBook, type Derived } from './derived.ts';
+import { useElsewhere } from './use-elsewhere.ts';
 
 export interface Drop {
   readonly files: readonly File[];
-  /** the page dropped on, 0-based */
+  /** the page dropped on, 0-based; or the back of the sheet */
   readonly page?: number;
+  readonly face?: 'B';
   readonly password?: string;
   readonly sending: Sending;
 }
 
 /** A book open in this window: its document, everything folded out of it, and what can be done to it. */
-export interface OpenBook extends BookAnswer {
+export interface OpenBook extends BookAnswer, Derived {
   readonly plan: FoldedBook;
-  readonly names: readonly string[];
-  readonly placed: readonly PlacedContent[];
-  readonly checks: readonly Check[];
   readonly change: (command: Command) => void;
   readonly undo: () => void;
   readonly redo: () => void;
   readonly drop: (drop: Drop) => Promise<FilesAnswer>;
+  /** the pages in the order of a page plan (CSV) */
+  readonly arrange: (csv: Blob) => Promise<BookAnswer>;
+  readonly goBack: (to: number) => Promise<BookAnswer>;
   readonly saving: boolean;
   /** what the last change ran into, if anything */
   readonly failure: ApiFailure | undefined;
   readonly dismissFailure: () => void;
+  /** another window is ahead of this one: nothing is saved from here until the maker has chosen */
+  readonly overtaken: Overtaken | undefined;
+}
+
+export interface Overtaken {
+  /** changes made here that are not saved */
+  readonly unsaved: number;
+  /** shows the newest state and goes on here, with what was not saved made again on top of it */
+  readonly takeOver: () => Promise<void>;
+  /** keeps what this window shows as a book of its own, and gives its id */
+  readonly keepCopy: () => Promise<string>;
 }
 
 type Send = { readonly kind: 'command'; readonly command: Command } | { readonly kind: 'undo' | 'redo' };
@@ -43,61 +53,84 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   const queries = useQueryClient();
   const key = useMemo(() => ['book', id], [id]);
   const unit = useSettings((s) => s.unit);
+  const address = `/api/books/${encodeURIComponent(id)}`;
+  const current = () => queries.getQueryData<BookAnswer>(key);
+  /** commands carried out on the screen since the revision shown, that another window kept from being saved */
+  const unsaved = useRef<Command[]>([]);
+  const elsewhere = useElsewhere(id, () => current()?.revision);
+  const { moved } = elsewhere;
   const fetched = useQuery({
     queryKey: key,
-    queryFn: () => getJson<BookAnswer>(`/api/books/${encodeURIComponent(id)}`),
+    queryFn: () => getJson<BookAnswer>(address),
+    // Overtaken, the screen stays as it is until the maker has chosen.
+    enabled: !moved,
   });
-  const current = () => queries.getQueryData<BookAnswer>(key);
 
   // Changes are shown at once and sent one after another; each expects the revision of the one before.
   const settled = (answer: BookAnswer) => {
     const othersWait = queries.isMutating({ mutationKey: key }) > 1;
     queries.setQueryData<BookAnswer>(key, (shown) => (othersWait && shown ? { ...answer, book: shown.book } : answer));
     void queries.invalidateQueries({ queryKey: ['shelf'] });
+    void queries.invalidateQueries({ queryKey: ['history', id] });
+    elsewhere.tell(answer.revision);
   };
+  const failed = (error: ApiFailure, command?: Command) => {
+    if (error.code !== 'book-changed-elsewhere') {
+      // What was shown too early is replaced by what is stored.
+      void queries.invalidateQueries({ queryKey: key });
+      return;
+    }
+    if (command) unsaved.current.push(command);
+    const { newest, by } = error.problem as { newest: number; by: string | null };
+    elsewhere.note({ revision: newest, window: by ?? '' });
+  };
+  const author = () => ({ expect: current()!.revision, window: windowId });
+  const ours = { mutationKey: key, scope: { id: `book-${id}` } };
   const send = useMutation<BookAnswer, ApiFailure, Send>({
-    mutationKey: key,
-    scope: { id: `book-${id}` },
-    mutationFn: (what) => {
-      const author = { expect: current()!.revision, window: windowId };
-      return what.kind === 'command'
-        ? postJson(`/api/books/${id}/revisions`, { ...author, command: what.command })
-        : postJson(`/api/books/${id}/${what.kind}`, author);
-    },
+    ...ours,
+    mutationFn: (what) =>
+      what.kind === 'command'
+        ? postJson(`${address}/revisions`, { ...author(), command: what.command })
+        : postJson(`${address}/${what.kind}`, author()),
     onSuccess: settled,
-    // What was shown too early is replaced by what is stored.
-    onError: () => queries.invalidateQueries({ queryKey: key }),
+    onError: (error, what) => failed(error, what.kind === 'command' ? what.command : undefined),
   });
   const upload = useMutation<FilesAnswer, ApiFailure, Drop>({
-    mutationKey: key,
-    scope: { id: `book-${id}` },
-    mutationFn: ({ files, page, password, sending }) => {
+    ...ours,
+    mutationFn: ({ files, page, face, password, sending }) => {
       const form = new FormData();
-      form.set('expect', String(current()!.revision));
-      form.set('window', windowId);
-      if (page !== undefined) form.set('page', String(page));
-      if (password !== undefined) form.set('password', password);
+      const fields = { ...author(), page, face, password };
+      for (const [name, value] of Object.entries(fields)) if (value !== undefined) form.set(name, String(value));
       for (const file of files) form.append('files', file, file.name);
-      return postForm(`/api/books/${id}/files`, form, sending);
+      return postForm(`${address}/files`, form, sending);
     },
     onSuccess: settled,
-    onError: () => queries.invalidateQueries({ queryKey: key }),
+    onError: (error) => failed(error),
+  });
+  const arrange = useMutation<BookAnswer, ApiFailure, Blob>({
+    ...ours,
+    mutationFn: (csv) => {
+      const { expect, window } = author();
+      return postText(`${address}/pages.csv?expect=${expect}&window=${window}`, csv);
+    },
+    onSuccess: settled,
+    onError: (error) => failed(error),
+  });
+  const goBack = useMutation<BookAnswer, ApiFailure, number>({
+    ...ours,
+    mutationFn: (to) => postJson(`${address}/go-back`, { ...author(), to }),
+    onSuccess: settled,
+    onError: (error) => failed(error),
   });
 
   const answer = fetched.data;
   const form = answer?.book.form;
   const sheet = answer?.book.sheet;
   const plan = useMemo(() => (form && sheet ? planBook(form, sheet) : undefined), [form, sheet]);
-  const derived = useMemo(() => {
-    if (!answer || !plan?.ok) return undefined;
-    const assets = new Map(answer.assets.map((asset) => [asset.id, asset]));
-    const look: AssetLookup = (asset) => assets.get(asset);
-    return {
-      names: pageNames(plan.value.reading, answer.book.numbering),
-      placed: impose(plan.value, answer.book.pages, look, answer.book.printing),
-      checks: checkBook(plan.value, answer.book, look),
-    };
-  }, [answer, plan]);
+  const derived = useMemo(
+    () => (answer && plan?.ok ? deriveBook(plan.value, answer.book, answer.assets) : undefined),
+    [answer, plan],
+  );
 
   const change = (command: Command) => {
     const shown = current();
@@ -108,11 +141,42 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
       return;
     }
     queries.setQueryData<BookAnswer>(key, { ...shown, book: applied.value.book });
+    if (moved) unsaved.current.push(command);
+    else send.mutate({ kind: 'command', command });
+  };
+  const overtaken: Overtaken | undefined = moved && {
+    unsaved: unsaved.current.length,
+    takeOver: async () => {
+      queries.setQueryData(key, await getJson<BookAnswer>(address));
+      const again = unsaved.current.splice(0);
+      elsewhere.forget();
+      send.reset();
+      for (const command of again) resend(command);
+    },
+    keepCopy: async () => {
+      const copy = await postJson<BookAnswer>(`${address}/copy`, {
+        from: current()!.revision,
+        with: unsaved.current,
+      });
+      unsaved.current = [];
+      elsewhere.forget();
+      send.reset();
+      void queries.invalidateQueries({ queryKey: key });
+      void queries.invalidateQueries({ queryKey: ['shelf'] });
+      return copy.id;
+    },
+  };
+  const resend = (command: Command) => {
+    const shown = current()!;
+    const applied = applyCommand(shown.book, command);
+    if (!applied.ok) return;
+    queries.setQueryData<BookAnswer>(key, { ...shown, book: applied.value.book });
     send.mutate({ kind: 'command', command });
   };
+
   // A change that core refuses never reaches the server, but is told in the same place.
   const refusal = useMutation<never, ApiFailure, ApiFailure>({ mutationFn: (failure) => Promise.reject(failure) });
-  const failure = send.error ?? refusal.error ?? undefined;
+  const failure = moved ? undefined : (send.error ?? refusal.error ?? undefined);
   const dismissFailure = () => {
     send.reset();
     refusal.reset();
@@ -134,10 +198,13 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
       change,
       failure,
       dismissFailure,
+      overtaken,
       undo: () => send.mutate({ kind: 'undo' }),
       redo: () => send.mutate({ kind: 'redo' }),
       drop: upload.mutateAsync,
-      saving: send.isPending || upload.isPending,
+      arrange: arrange.mutateAsync,
+      goBack: goBack.mutateAsync,
+      saving: send.isPending || upload.isPending || arrange.isPending || goBack.isPending,
     },
   };
 }

@@ -1,6 +1,7 @@
 import { useMemo, type ReactNode } from 'react';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { pagePlaces, type PagePlace, type PlacedContent } from '@eight-up/core/pagination/imposition';
+import { pagePlaces, type Laid, type PagePlace, type PlacedContent } from '@eight-up/core/pagination/imposition';
+import type { PageLetters } from '@eight-up/core/output/lettering';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { toNm } from '@eight-up/core/folding/fold-sheet';
 import { measureNumber } from '@eight-up/core/units/measure';
@@ -15,6 +16,8 @@ interface SheetViewProps {
   readonly plan: FoldedBook;
   readonly names: readonly string[];
   readonly placed?: readonly PlacedContent[];
+  readonly letters?: readonly PageLetters[];
+  readonly poster?: Laid | undefined;
   readonly book?: Pick<BookAnswer, 'assets'>;
   /** quarter turns clockwise, as the hands would turn the sheet */
   readonly turns?: number;
@@ -36,6 +39,8 @@ export function SheetView(props: SheetViewProps) {
     plan,
     names,
     placed = [],
+    letters = [],
+    poster,
     book,
     turns = 0,
     turnedOver = false,
@@ -51,6 +56,10 @@ export function SheetView(props: SheetViewProps) {
   const [seenW, seenH] = lying ? [h, w] : [w, h];
   const lines = useMemo(() => sheetLines(plan, turnedOver ? 'B' : 'A'), [plan, turnedOver]);
   const places = useMemo(() => pagePlaces(plan), [plan]);
+  const lettered = useMemo(
+    () => ({ width: plan.sheet.width, height: plan.sheet.height, items: letters.flatMap(({ onSheet }) => onSheet) }),
+    [plan, letters],
+  );
   const unitLength = Math.max(seenW, seenH) / 100;
   const room = { left: 2 * unitLength, top: 6 * unitLength, right: 2 * unitLength, bottom: 2 * unitLength };
   const spin =
@@ -68,10 +77,17 @@ export function SheetView(props: SheetViewProps) {
       <g transform={spin}>
         <rect width={w} height={h} fill="#0002" transform={`translate(${unitLength * 0.5} ${unitLength * 0.7})`} />
         <rect width={w} height={h} fill={turnedOver ? '#f4f2ea' : '#fdfcf7'} />
+        {turnedOver && book && poster && <PlacedPicture id="poster" laid={poster} book={book} size={1200} />}
         {!turnedOver &&
           book &&
           placed.map((content) => (
-            <PlacedPicture key={content.page} content={content} book={book} size={places.length > 20 ? 240 : 480} />
+            <PlacedPicture
+              key={content.page}
+              id={String(content.page)}
+              laid={content}
+              book={book}
+              size={places.length > 20 ? 240 : 480}
+            />
           ))}
         <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
           <Fibres axis={plan.sheet.fibre} width={w} height={h} />
@@ -79,6 +95,11 @@ export function SheetView(props: SheetViewProps) {
         <g style={{ pointerEvents: 'none' }}>
           <DrawingItems drawing={lines} heavier={unitLength / 2.4} halo />
         </g>
+        {!turnedOver && (
+          <g style={{ pointerEvents: 'none' }}>
+            <DrawingItems drawing={lettered} />
+          </g>
+        )}
         {margins && <MarginStrip width={w} height={h} margins={margins} />}
         <rect width={w} height={h} fill="none" stroke="#16261f" strokeWidth={unitLength * 0.1} />
         {!turnedOver &&
@@ -99,20 +120,22 @@ export function SheetView(props: SheetViewProps) {
 }
 
 function PlacedPicture({
-  content,
+  id,
+  laid,
   book,
   size,
 }: {
-  readonly content: PlacedContent;
+  readonly id: string;
+  readonly laid: Laid;
   readonly book: Pick<BookAnswer, 'assets'>;
-  readonly size: 240 | 480;
+  readonly size: 240 | 480 | 1200;
 }) {
-  const url = usePicture(book, content.content, size);
-  const { clip, matrix, asset, page } = content;
+  const url = usePicture(book, laid.content, size);
+  const { clip, matrix, asset } = laid;
   if (!url) return null;
   return (
-    <g clipPath={`url(#clip-${page})`}>
-      <clipPath id={`clip-${page}`}>
+    <g clipPath={`url(#clip-${id})`}>
+      <clipPath id={`clip-${id}`}>
         <rect x={mm(clip.left)} y={mm(clip.top)} width={mm(clip.width)} height={mm(clip.height)} />
       </clipPath>
       <image

@@ -2,6 +2,8 @@
 import { DndContext } from '@dnd-kit/core';
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { onPage } from '@eight-up/core/book/document';
+import { pagePlaces } from '@eight-up/core/pagination/imposition';
 import { newBook } from '@eight-up/core/book/new-book';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { mm } from '@eight-up/core/units/nm';
@@ -18,10 +20,11 @@ function openBook(id: string, parameters: Record<string, unknown>, filled: reado
   const [plan, made] = [planBook({ id, parameters }, sheet), newBook('t', { id, parameters }, sheet)];
   if (!plan.ok || !made.ok) throw new Error('does not fold');
   const pages = made.value.pages.map((_, i) =>
-    filled.includes(i) ? { asset: ASSET, page: 0, name: `drawing ${i + 1}.jpg`, fit: 'fit' as const } : null,
+    onPage(filled.includes(i) ? { asset: ASSET, page: 0, name: `drawing ${i + 1}.jpg`, fit: 'fit' as const } : null),
   );
   return {
     plan: plan.value,
+    places: pagePlaces(plan.value),
     names: pageNames(plan.value.reading, 'cover-is-1'),
     book: { ...made.value, pages },
     assets: [{ id: ASSET, kind: 'jpeg', bytes: 1, pages: [{ width: mm(70), height: mm(100) }] }],

@@ -2,7 +2,10 @@ import { useEffect, useRef, type DragEvent } from 'react';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
 import type { View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
-import { PagePicture } from './page-picture.tsx';
+import { LockClosedIcon } from '@heroicons/react/24/solid';
+import { ROLE_WORDS, threadName } from '@eight-up/words/pages';
+import { PageFace } from '../../book/page-face.tsx';
+import { ThreadLine } from './thread-line.tsx';
 
 interface OpeningsProps {
   readonly book: OpenBook;
@@ -120,8 +123,12 @@ type PagePlaceProps = OpeningsProps & {
 
 /** One page: chosen, dragged, dropped on; a narrow strip before it takes what is to be put between. */
 function PagePlace({ book, page, size, headDown, chosen, inHand, onChoose, onDropFiles }: PagePlaceProps) {
-  const content = book.book.pages[page] ?? null;
-  const drag = useDraggable({ id: `page-${page}`, data: { from: 'page', index: page }, disabled: content === null });
+  const { content, role, thread, note, caption, locked } = book.book.pages[page]!;
+  const drag = useDraggable({
+    id: `page-${page}`,
+    data: { from: 'page', index: page },
+    disabled: locked || content === null,
+  });
   const drop = useDroppable({ id: `on-${page}`, data: { onto: 'page', index: page } });
   const before = useDroppable({ id: `before-${page}`, data: { onto: 'before', index: page } });
   const button = useRef<HTMLButtonElement>(null);
@@ -154,29 +161,46 @@ function PagePlace({ book, page, size, headDown, chosen, inHand, onChoose, onDro
         type="button"
         data-testid={`page-${page + 1}`}
         aria-pressed={isChosen}
-        aria-label={`Page ${name}: ${content ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}` : 'empty'}${inHand === page ? ', in hand' : ''}`}
+        aria-label={[
+          `Page ${name}: ${content ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}` : 'empty'}`,
+          ...(role ? [ROLE_WORDS[role]] : []),
+          ...(content?.part ? ['part of a spread'] : []),
+          ...(thread ? [threadName(thread, book.book.threads)] : []),
+          ...(caption ? [`caption: ${caption}`] : []),
+          ...(note ? [`note: ${note}`] : []),
+          ...(locked ? ['locked'] : []),
+          ...(inHand === page ? ['in hand'] : []),
+        ].join(', ')}
+        title={note || undefined}
         className={`relative block size-full cursor-pointer overflow-hidden bg-paper ${look} ${inHand === page ? 'opacity-50' : ''}`}
         style={moved}
         onClick={() => onChoose(page)}
         onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
       >
-        {content ? (
-          <span className={`absolute inset-0 ${headDown ? 'rotate-180' : ''}`}>
-            <PagePicture
-              book={book}
-              content={content}
-              pageWidth={book.plan.reading.width}
-              pageHeight={book.plan.reading.height}
-              size={size}
-            />
-          </span>
-        ) : (
-          <span className="flex size-full items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">
+        {(content !== null || caption !== '') && (
+          <PageFace
+            book={book}
+            page={page}
+            pixels={Math.max(size.width, size.height)}
+            className={`absolute inset-0 size-full ${headDown ? 'rotate-180' : ''}`}
+          />
+        )}
+        {content === null && (
+          <span className="flex size-full flex-col items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">
             {name}
+            {role && <span className="font-text text-sm">{ROLE_WORDS[role]}</span>}
           </span>
         )}
-        {content && (
-          <span className="absolute bottom-1 left-1 min-w-5 bg-paper px-1 text-center text-xs font-bold">{name}</span>
+        <span className="absolute bottom-1 left-1 flex items-center gap-1 bg-paper px-1 text-xs">
+          {content && <b className="min-w-3 text-center">{name}</b>}
+          {content && role && ROLE_WORDS[role]}
+          {locked && <LockClosedIcon className="size-3" />}
+          {note && <span aria-hidden="true">✎</span>}
+        </span>
+        {thread && (
+          <span className="absolute inset-x-0 top-0 flex bg-paper/85">
+            <ThreadLine thread={thread} width={size.width} />
+          </span>
         )}
       </button>
     </div>

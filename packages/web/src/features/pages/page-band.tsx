@@ -1,218 +1,118 @@
-import { useDraggable } from '@dnd-kit/core';
-import type { Fit } from '@eight-up/core/book/document';
-import { measureSize } from '@eight-up/core/units/measure';
-import { nm } from '@eight-up/core/units/nm';
-import { counted } from '@eight-up/words/forms';
-import { useSettings } from '../../app/settings.ts';
+import { LockClosedIcon, LockOpenIcon } from '@heroicons/react/24/outline';
+import type { Lettering } from '@eight-up/core/book/document';
+import type { Nm } from '@eight-up/core/units/nm';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
-import { PagePicture } from './page-picture.tsx';
+import { MeasureField } from '../../ui/measure-field.tsx';
+import { PageWords } from './page-words.tsx';
+import { PlanFile } from './plan-file.tsx';
+import { Tray } from './tray.tsx';
 
 interface PageBandProps {
   readonly book: OpenBook;
   readonly chosen: number | undefined;
-  readonly onReplace: (page: number) => void;
   readonly onTake: () => void;
 }
 
-/** The bench's edge: what can be done with the chosen page, and the tray of pictures that wait. */
-export function PageBand({ book, chosen, onReplace, onTake }: PageBandProps) {
+/** The bench's edge: the chosen page in the sequence, and the tray of pictures that wait. */
+export function PageBand({ book, chosen, onTake }: PageBandProps) {
   return (
     <section
       aria-label="Chosen page and tray"
-      className="bottom-0 [@media(min-height:600px)]:sticky z-20 border-t border-ink bg-wood px-9 pb-4 pt-3"
+      className="bottom-0 [@media(min-height:600px)]:sticky z-20 border-t border-ink bg-wood px-9 pb-3 pt-2.5"
     >
       <div className="flex flex-wrap items-start gap-x-10 gap-y-3">
-        <div className="min-h-24 min-w-96">
-          {chosen === undefined ? (
-            <NoPage book={book} />
-          ) : (
-            <ChosenPage book={book} page={chosen} onReplace={onReplace} onTake={onTake} />
-          )}
-        </div>
+        {chosen === undefined ? (
+          <NoPage book={book} />
+        ) : (
+          <div className="min-w-96 grow-[3] basis-[36rem]">
+            <Sequence book={book} page={chosen} onTake={onTake} />
+            <PageWords book={book} page={chosen} />
+          </div>
+        )}
         <Tray book={book} chosen={chosen} />
       </div>
     </section>
   );
 }
 
-function NoPage({ book }: { readonly book: OpenBook }) {
-  return (
-    <>
-      <h2 className="text-lg">Choose a page</h2>
-      <p className="max-w-md text-quiet">
-        Click one, or walk with <b>← →</b>. Drag a page onto another to swap them, or between two to put it in.
-      </p>
-      <div className="-mt-1">
-        <NumberingChoice book={book} />
-      </div>
-    </>
-  );
-}
-
-/** Schools differ on whether the cover is page 1; only the labels change. */
-function NumberingChoice({ book }: { readonly book: OpenBook }) {
-  return (
-    <Choices
-      label="Numbers"
-      value={book.book.numbering}
-      onChange={(numbering) => book.change({ kind: 'number-pages', numbering })}
-      choices={[
-        { value: 'cover-is-1', name: 'cover is 1' },
-        { value: 'covers-apart', name: 'front, 1 …, back' },
-      ]}
-    />
-  );
-}
-
-function ChosenPage({
+/** What can be done with a page in the sequence. */
+function Sequence({
   book,
   page,
-  onReplace,
   onTake,
 }: {
   readonly book: OpenBook;
   readonly page: number;
-  readonly onReplace: (page: number) => void;
   readonly onTake: () => void;
 }) {
-  const unit = useSettings((s) => s.unit);
-  const content = book.book.pages[page];
-  const placed = book.placed.find((candidate) => candidate.page === page);
-  const resolution = placed?.pixelsPerInch;
-  return (
-    <>
-      <h2 className="text-lg">Page {book.names[page]}</h2>
-      {content ? (
-        <>
-          <p className="max-w-xl truncate text-quiet">
-            {content.name}
-            {placed && (
-              <>
-                , <span className="measure">{measureSize(nm(placed.asset.width), nm(placed.asset.height), unit)}</span>
-              </>
-            )}
-            {resolution !== undefined && (
-              <>
-                , <span className="measure">{Math.round(resolution)}</span> pixels an inch as printed
-              </>
-            )}
-          </p>
-          <div className="flex flex-wrap items-end gap-3">
-            <Choices<Fit>
-              label="The picture"
-              value={content.fit}
-              onChange={(fit) => book.change({ kind: 'set-fit', page, fit })}
-              choices={[
-                { value: 'fit', name: 'whole' },
-                { value: 'fill', name: 'fills the page' },
-                { value: 'actual', name: 'its own size' },
-              ]}
-            />
-            <span className="mb-2 flex gap-2">
-              <button type="button" className="action py-1" onClick={() => onReplace(page)}>
-                Replace
-              </button>
-              <button type="button" className="action py-1" onClick={() => book.change({ kind: 'clear', page })}>
-                Clear <span className="key">Del</span>
-              </button>
-              <button type="button" className="action py-1" onClick={onTake}>
-                Take in hand <span className="key">M</span>
-              </button>
-            </span>
-          </div>
-        </>
-      ) : (
-        <p className="mt-1 flex items-baseline gap-4">
-          Nothing on it yet.{' '}
-          <button type="button" className="remedy" onClick={() => onReplace(page)}>
-            Put a picture on it
-          </button>
-        </p>
-      )}
-    </>
+  const { locked, content } = book.book.pages[page]!;
+  const act = (name: string, key: string, run: () => void, disabled = false) => (
+    <button type="button" className="action gap-2 px-2 py-0.5" onClick={run} disabled={disabled}>
+      {name} <span className="key">{key}</span>
+    </button>
   );
-}
-
-/** A long PDF fills the tray; the first of it can be reached, the rest follows as places come free. */
-const TRAY_SHOWN = 40;
-
-function Tray({ book, chosen }: { readonly book: OpenBook; readonly chosen: number | undefined }) {
-  const { tray } = book.book;
-  if (tray.length === 0) return null;
   return (
-    <div className="min-w-0 grow basis-72">
-      <p className="flex items-baseline gap-4">
-        <span className="font-title text-lg font-bold">Tray</span>
-        <span className="text-quiet">
-          {counted(tray.length, 'picture')} wait{tray.length === 1 ? 's' : ''}
-        </span>
-        {book.book.pages.includes(null) && (
-          <button type="button" className="remedy" onClick={() => book.change({ kind: 'fill-from-tray' })}>
-            Fill the empty pages
-          </button>
-        )}
-      </p>
-      <ul className="mt-1 flex gap-2 overflow-x-auto pb-1" aria-label="Pictures in the tray">
-        {tray.slice(0, TRAY_SHOWN).map((_, i) => (
-          <TrayPlace key={i} book={book} index={i} chosen={chosen} />
-        ))}
-        {tray.length > TRAY_SHOWN && (
-          <li className="self-center pr-4 whitespace-nowrap text-quiet">and {tray.length - TRAY_SHOWN} more</li>
-        )}
-      </ul>
+    <div className="mb-1.5 flex flex-wrap items-center gap-2">
+      <h2 className="mr-2 text-lg">Page {book.names[page]}</h2>
+      <button
+        type="button"
+        aria-pressed={locked}
+        className={`action gap-2 px-2 py-0.5 ${locked ? 'action-first' : ''}`}
+        onClick={() => book.change({ kind: 'say', page, words: { locked: !locked } })}
+      >
+        {locked ? <LockClosedIcon className="size-4" /> : <LockOpenIcon className="size-4" />}
+        {locked ? 'Stays here' : 'Lock it here'} <span className="key">K</span>
+      </button>
+      {act('Empty page before', 'E', () => book.change({ kind: 'insert', at: page }))}
+      {act('Double it', 'W', () => book.change({ kind: 'duplicate', page }))}
+      {act('Take out', 'O', () => book.change({ kind: 'take-out', page }), locked)}
+      {act('Clear', 'Del', () => book.change({ kind: 'clear', page }), locked || content === null)}
+      {act('Take in hand', 'M', onTake, locked)}
     </div>
   );
 }
 
-const SMALL = 62;
-
-function TrayPlace({
-  book,
-  index,
-  chosen,
-}: {
-  readonly book: OpenBook;
-  readonly index: number;
-  readonly chosen: number | undefined;
-}) {
-  const content = book.book.tray[index]!;
-  const drag = useDraggable({ id: `tray-${index}`, data: { from: 'tray', index } });
-  const asset = book.assets.find(({ id }) => id === content.asset)?.pages[content.page];
-  const ratio = asset ? asset.width / asset.height : 1;
-  const size = { width: Math.round(Math.min(90, Math.max(30, SMALL * ratio))), height: SMALL };
+function NoPage({ book }: { readonly book: OpenBook }) {
+  const { lettering } = book.book;
+  const letter = (change: Partial<Lettering>) =>
+    book.change({ kind: 'set-lettering', lettering: { ...lettering, ...change } });
   return (
-    <li className="flex shrink-0 flex-col items-center">
-      <button
-        ref={drag.setNodeRef}
-        type="button"
-        className="relative cursor-grab border border-ink bg-paper"
-        aria-label={`${content.name}${content.page ? `, page ${content.page + 1}` : ''}: ${chosen === undefined ? 'choose a page first, or drag it' : `put on page ${book.names[chosen]}`}`}
-        style={{
-          ...size,
-          ...(drag.transform
-            ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 30 }
-            : {}),
-        }}
-        onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
-        onClick={() => chosen !== undefined && book.change({ kind: 'from-tray', tray: index, page: chosen })}
-      >
-        <PagePicture
-          book={book}
-          content={{ ...content, fit: 'fit' }}
-          pageWidth={asset?.width ?? 1}
-          pageHeight={asset?.height ?? 1}
-          size={size}
+    <div className="min-w-96">
+      <p className="max-w-3xl">
+        <b className="font-title text-lg">Choose a page</b>{' '}
+        <span className="text-quiet">
+          with a click or <b>← →</b>. Drag one onto another to swap them, or between two to put it in.
+        </span>
+      </p>
+      <div className="flex flex-wrap items-end gap-x-6">
+        <Choices
+          label="Pages are called"
+          value={book.book.numbering}
+          onChange={(numbering) => book.change({ kind: 'number-pages', numbering })}
+          choices={[
+            { value: 'cover-is-1', name: 'cover is 1' },
+            { value: 'covers-apart', name: 'front, 1 …, back' },
+          ]}
         />
-      </button>
-      <button
-        type="button"
-        className="text-xs text-quiet underline hover:text-ink"
-        aria-label={`Discard ${content.name} from the tray`}
-        onClick={() => book.change({ kind: 'discard', tray: index })}
-      >
-        discard
-      </button>
-    </li>
+        <Choices
+          label="Numbers printed"
+          value={lettering.numbers}
+          onChange={(numbers) => letter({ numbers })}
+          choices={[
+            { value: 'none', name: 'none' },
+            { value: 'foot-outside', name: 'foot, outside' },
+            { value: 'foot-middle', name: 'foot, middle' },
+          ]}
+        />
+        <MeasureField
+          label="Size of the letters"
+          value={lettering.size}
+          onChange={(size: Nm) => letter({ size })}
+          className="mb-1.5"
+        />
+        <PlanFile book={book} />
+      </div>
+    </div>
   );
 }

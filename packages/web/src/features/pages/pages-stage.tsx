@@ -1,39 +1,19 @@
 import { useRef, useState } from 'react';
 import { DndContext, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { useActions } from '../../app/actions.tsx';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
 import { Openings } from './openings.tsx';
 import { PageBand } from './page-band.tsx';
-import { Refusals } from './refusals.tsx';
+import { PageSlip } from './page-slip.tsx';
+import { Arriving } from '../../book/arriving.tsx';
+import { Refusals } from '../../book/refusals.tsx';
 import { useChosenPage } from './use-chosen-page.ts';
-import { useFileDrops, type FileDrops } from './use-file-drops.ts';
-
-export const FILE_TYPES =
-  'image/jpeg,image/png,image/webp,image/tiff,image/gif,application/pdf,.jpg,.jpeg,.png,.webp,.tif,.tiff,.gif,.pdf';
+import { usePageActions } from './use-page-actions.ts';
+import { FILE_TYPES, useFileDrops } from '../../book/use-file-drops.ts';
 
 /** What dnd-kit carries: a page of the book or a place in the tray, put on a page or between two. */
 export type DragItem = { readonly from: 'page' | 'tray'; readonly index: number };
 export type DropPlace = { readonly onto: 'page' | 'before'; readonly index: number };
-
-/** Files on their way, how far they are, and the way to call it off. */
-function Arriving({ what, share, callOff }: NonNullable<FileDrops['busy']>) {
-  return (
-    <p role="status" className="mb-3 flex items-center gap-4">
-      <span className="font-semibold">{share < 1 ? `Taking in ${what} …` : `Looking at ${what} …`}</span>
-      <progress
-        className="h-2 w-48 accent-choose"
-        value={share < 1 ? share : undefined}
-        aria-label={`Taking in ${what}`}
-      />
-      {share < 1 && (
-        <button type="button" className="remedy" onClick={callOff}>
-          Call it off
-        </button>
-      )}
-    </p>
-  );
-}
 
 /** The sequence of pages as openings; pictures come in here. */
 export function PagesStage() {
@@ -50,101 +30,7 @@ export function PagesStage() {
     replacing.current = page;
     picker.current?.click();
   };
-  const go = (by: number) => choose(chosen === undefined ? 0 : Math.min(Math.max(chosen + by, 0), count - 1));
-  /** Exchanges with the neighbour, or moves past it with everything between. */
-  const shift = (by: number, kind: 'swap' | 'move') => {
-    if (chosen === undefined || chosen + by < 0 || chosen + by >= count) return;
-    book.change(
-      kind === 'swap'
-        ? { kind: 'swap', one: chosen, other: chosen + by }
-        : { kind: 'move', from: chosen, to: chosen + by },
-    );
-    choose(chosen + by);
-  };
-  const putDown = (kind: 'swap' | 'move') => {
-    if (inHand === undefined || chosen === undefined) return;
-    if (inHand !== chosen)
-      book.change(
-        kind === 'swap' ? { kind: 'swap', one: inHand, other: chosen } : { kind: 'move', from: inHand, to: chosen },
-      );
-    setInHand(undefined);
-  };
-  const content = chosen === undefined ? null : book.book.pages[chosen];
-
-  useActions([
-    { id: 'page-next', title: 'Next page', keys: '→', run: () => go(1) },
-    { id: 'page-before', title: 'Page before', keys: '←', run: () => go(-1) },
-    {
-      id: 'swap-next',
-      title: 'Swap with the next page',
-      keys: 'Alt →',
-      run: () => shift(1, 'swap'),
-      enabled: chosen !== undefined,
-    },
-    {
-      id: 'swap-before',
-      title: 'Swap with the page before',
-      keys: 'Alt ←',
-      run: () => shift(-1, 'swap'),
-      enabled: chosen !== undefined,
-    },
-    {
-      id: 'take',
-      title: 'Take the page in hand',
-      keys: 'M',
-      run: () => setInHand(chosen),
-      enabled: chosen !== undefined && inHand === undefined,
-    },
-    {
-      id: 'put-swap',
-      title: 'Swap the page in hand with this one',
-      keys: 'X',
-      run: () => putDown('swap'),
-      enabled: inHand !== undefined,
-    },
-    {
-      id: 'put-move',
-      title: 'Put the page in hand here, others move up',
-      keys: 'I',
-      run: () => putDown('move'),
-      enabled: inHand !== undefined,
-    },
-    {
-      id: 'put-back',
-      title: 'Put it back',
-      keys: 'Esc',
-      run: () => (inHand === undefined ? choose(undefined) : setInHand(undefined)),
-    },
-    {
-      id: 'fit',
-      title: 'All of the picture inside',
-      keys: 'F',
-      run: () => chosen !== undefined && book.change({ kind: 'set-fit', page: chosen, fit: 'fit' }),
-      enabled: content !== null,
-    },
-    {
-      id: 'fill',
-      title: 'Fill the page',
-      keys: 'G',
-      run: () => chosen !== undefined && book.change({ kind: 'set-fit', page: chosen, fit: 'fill' }),
-      enabled: content !== null,
-    },
-    {
-      id: 'actual',
-      title: 'Actual size',
-      keys: 'A',
-      run: () => chosen !== undefined && book.change({ kind: 'set-fit', page: chosen, fit: 'actual' }),
-      enabled: content !== null,
-    },
-    {
-      id: 'clear',
-      title: 'Clear the page (it goes to the tray)',
-      keys: 'Del',
-      run: () => chosen !== undefined && book.change({ kind: 'clear', page: chosen }),
-      enabled: content !== null,
-    },
-    { id: 'add', title: 'Add pictures', keys: '+ or =', run: () => pick() },
-  ]);
+  usePageActions({ book, chosen, choose, inHand, setInHand, pick });
 
   const dragged = ({ active, over }: DragEndEvent) => {
     const item = active.data.current as DragItem | undefined;
@@ -163,7 +49,7 @@ export function PagesStage() {
     }
   };
 
-  const empty = book.book.pages.every((page) => page === null) && book.book.tray.length === 0;
+  const empty = book.book.pages.every(({ content }) => content === null) && book.book.tray.length === 0;
   return (
     <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dragged}>
       <main
@@ -187,7 +73,7 @@ export function PagesStage() {
             replacing.current = undefined;
           }}
         />
-        <div className="grid grow grid-cols-[minmax(0,1fr)_270px] gap-8 px-9 pb-6 pt-5 max-[1000px]:grid-cols-1">
+        <div className="grid grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 pb-6 pt-5 max-[1000px]:grid-cols-1">
           <section aria-label="Openings" className="min-w-0">
             <div className="mb-4 flex flex-wrap items-baseline gap-x-5 gap-y-1">
               <button type="button" className={`action ${empty ? 'action-first' : ''}`} onClick={() => pick()}>
@@ -207,10 +93,11 @@ export function PagesStage() {
             <Openings book={book} chosen={chosen} inHand={inHand} onChoose={choose} onDropFiles={drops.onDrop} />
           </section>
           <aside className="flex flex-col gap-4">
+            {chosen !== undefined && <PageSlip key={chosen} book={book} page={chosen} onReplace={pick} />}
             <ChecksSlip book={book} />
           </aside>
         </div>
-        <PageBand book={book} chosen={chosen} onReplace={pick} onTake={() => setInHand(chosen)} />
+        <PageBand book={book} chosen={chosen} onTake={() => setInHand(chosen)} />
       </main>
     </DndContext>
   );

@@ -1,11 +1,12 @@
 import { useState } from 'react';
-import type { Margins } from '@eight-up/core/book/document';
+import type { Margins, Printing } from '@eight-up/core/book/document';
 import { shrinkOf, pagePlaces } from '@eight-up/core/pagination/imposition';
 import type { Nm } from '@eight-up/core/units/nm';
 import { useActions } from '../../app/actions.tsx';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
+import { Poster } from './poster.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
@@ -16,6 +17,8 @@ export function SheetsStage() {
   const [lit, setLit] = useState<number>();
   useActions(usePrintActions(book));
   const { printing } = book.book;
+  const set = (change: Partial<Printing>) =>
+    book.change({ kind: 'set-printing', printing: { ...printing, ...change } });
   const shrink = shrinkOf(pagePlaces(book.plan), printing);
   return (
     <main className="flex h-[calc(100vh-5.6rem)] min-h-[40rem] grow flex-col max-[900px]:h-auto">
@@ -32,40 +35,45 @@ export function SheetsStage() {
           <ChecksSlip book={book} />
         </aside>
       </div>
-      <section aria-label="What your printer cannot reach" className="border-t border-ink bg-wood px-9 pb-4 pt-3">
-        <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-          <div className="max-w-60">
-            <h2 className="text-lg">What your printer cannot reach</h2>
-            <p className="text-sm text-quiet">Usual: 3–5 mm, some printers 13 at one edge.</p>
-          </div>
-          {(['top', 'right', 'bottom', 'left'] as const).map((edge) => (
-            <MeasureField
-              key={edge}
-              label={edge}
-              value={printing.unprintable[edge]}
-              onChange={(value: Nm) =>
-                book.change({
-                  kind: 'set-printing',
-                  printing: { ...printing, unprintable: { ...printing.unprintable, [edge]: value } as Margins },
-                })
+      <div className="flex flex-wrap items-start gap-x-10 gap-y-2 border-t border-ink bg-wood px-9 pb-3 pt-2.5">
+        <section aria-label="What your printer cannot reach">
+          <h2 className="text-lg">
+            What your printer cannot reach{' '}
+            <span className="font-text text-sm font-normal text-quiet">usual 3–5 mm, some printers 13 at one edge</span>
+          </h2>
+          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+            {(['top', 'right', 'bottom', 'left'] as const).map((edge) => (
+              <MeasureField
+                key={edge}
+                label={edge}
+                value={printing.unprintable[edge]}
+                onChange={(value: Nm) => set({ unprintable: { ...printing.unprintable, [edge]: value } as Margins })}
+              />
+            ))}
+            <Choices
+              label={
+                shrink < 1
+                  ? `Every page at ${(shrink * 100).toFixed(1)} %, so that folds still meet`
+                  : 'Pages at full size'
               }
+              value={printing.margin}
+              onChange={(margin) => set({ margin })}
+              choices={[
+                { value: 'shrink', name: 'shrink the pages' },
+                { value: 'warn', name: 'only warn' },
+              ]}
             />
-          ))}
-          <Choices
-            label={
-              shrink < 1
-                ? `Every page at ${(shrink * 100).toFixed(1)} %, so that folds still meet`
-                : 'Pages at full size'
-            }
-            value={printing.margin}
-            onChange={(margin) => book.change({ kind: 'set-printing', printing: { ...printing, margin } })}
-            choices={[
-              { value: 'shrink', name: 'shrink the pages' },
-              { value: 'warn', name: 'only warn' },
-            ]}
-          />
-        </div>
-      </section>
+          </div>
+        </section>
+        <section aria-label="Bleed and safe zone">
+          <h2 className="text-lg">Bleed and safe zone</h2>
+          <div className="flex gap-x-4">
+            <MeasureField label="bleed" value={printing.bleed} onChange={(bleed: Nm) => set({ bleed })} />
+            <MeasureField label="kept safe" value={printing.safe} onChange={(safe: Nm) => set({ safe })} />
+          </div>
+        </section>
+        <Poster book={book} />
+      </div>
     </main>
   );
 }

@@ -16,7 +16,7 @@ export function BookOnShelf({ book, plan }: { readonly book: ShelfBook; readonly
   const [w, h] = [(reading.width / 1e6) * scale, (reading.height / 1e6) * scale];
   const depth = Math.min(46, Math.max(7, reading.leaves * LEAF_MM * 3.4));
   const coverPage = reading.views[0]!.right;
-  const content = coverPage === null ? null : book.book.pages[coverPage];
+  const content = coverPage === null ? null : book.book.pages[coverPage]?.content;
   const url = usePicture(book, content, 480);
   const edges = Math.min(reading.leaves, 16);
   const rise = depth * 0.5;
@@ -51,7 +51,7 @@ export function BookOnShelf({ book, plan }: { readonly book: ShelfBook; readonly
           href={url}
           width={w}
           height={h}
-          preserveAspectRatio={content?.fit === 'fill' ? 'xMidYMid slice' : 'xMidYMid meet'}
+          preserveAspectRatio={content?.fit === 'fill' || content?.fit === 'bleed' ? 'xMidYMid slice' : 'xMidYMid meet'}
         />
       )}
       {!url && (

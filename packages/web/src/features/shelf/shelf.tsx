@@ -6,7 +6,7 @@ import { planBook } from '@eight-up/core/forms/planned-book';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { measure } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
-import { counted, formFacts, formWords } from '@eight-up/words/forms';
+import { counted, formFacts, formWords, ordinal } from '@eight-up/words/forms';
 import { useActions } from '../../app/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
 import { useSettings, windowId } from '../../app/settings.ts';
@@ -112,7 +112,7 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
   const [renaming, setRenaming] = useState<string>();
   const again = () => void queries.invalidateQueries({ queryKey: ['shelf'] });
   const copy = useMutation({
-    mutationFn: () => postJson<BookAnswer>(`/api/books/${book.id}/copy`, {}),
+    mutationFn: (as: 'copy' | 'edition') => postJson<BookAnswer>(`/api/books/${book.id}/copy`, { as }),
     onSuccess: again,
   });
   const remove = useMutation({
@@ -132,7 +132,7 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
     onSuccess: again,
     onError: again,
   });
-  const missing = book.book.pages.filter((page) => page === null).length;
+  const missing = book.book.pages.filter(({ content, role }) => content === null && role !== 'blank').length;
   const settle = () => {
     if (renaming?.trim() && renaming.trim() !== book.book.title) rename.mutate(renaming.trim());
     setRenaming(undefined);
@@ -158,6 +158,7 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
       )}
       <p>
         {formWords(book.book.form.id).name}, {counted(formFacts(plan).pages, 'page')}
+        {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
       </p>
       <p className="text-quiet">
         {missing === 0
@@ -166,15 +167,24 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
             ? 'no pictures yet'
             : `${counted(missing, 'page')} to fill`}
       </p>
-      <p className="mt-1 flex gap-4">
+      <p className="mt-1 flex flex-wrap gap-x-3">
         <button
           type="button"
           className="remedy text-sm"
-          onClick={() => copy.mutate()}
+          onClick={() => copy.mutate('copy')}
           disabled={copy.isPending}
           aria-label={`Copy ${book.book.title}`}
         >
           Copy
+        </button>
+        <button
+          type="button"
+          className="remedy text-sm"
+          onClick={() => copy.mutate('edition')}
+          disabled={copy.isPending}
+          aria-label={`A new edition of ${book.book.title}`}
+        >
+          New edition
         </button>
         <button
           type="button"

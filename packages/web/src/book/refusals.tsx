@@ -1,15 +1,20 @@
 import { useState } from 'react';
-import { fileProblemWords } from '@eight-up/words/problems';
+import { fileNoteWords, fileProblemWords } from '@eight-up/words/files';
 import type { FileDrops, Refused } from './use-file-drops.ts';
 
-/** Files that did not get in: which, why, and what to do. A locked PDF asks for its password here. */
+/** Files that did not get in: which, why, and what to do; and what to know of those that did. A locked PDF asks for its password here. */
 export function Refusals({ drops }: { readonly drops: FileDrops }) {
-  if (drops.refused.length === 0 && !drops.failure) return null;
+  const { refused, failure, notes } = drops;
+  if (refused.length === 0 && notes.length === 0 && !failure) return null;
+  const wrong = refused.length > 0 || failure !== undefined;
   return (
-    <div role="alert" className="mb-4 border-l-8 border-blade bg-paper px-4 py-2.5">
-      {drops.failure && <p>{drops.failure}</p>}
+    <div
+      role={wrong ? 'alert' : 'status'}
+      className={`mb-4 border-l-8 bg-paper px-4 py-2.5 ${wrong ? 'border-blade' : 'border-wood-deep'}`}
+    >
+      {failure && <p>{failure}</p>}
       <ul>
-        {drops.refused.map((one, i) => (
+        {refused.map((one, i) => (
           <li key={i} className="py-1">
             <strong className="break-all">{one.name}</strong> {fileProblemWords(one.problem)}
             {(one.problem.code === 'pdf-encrypted' || one.problem.code === 'pdf-wrong-password') && one.file && (
@@ -17,9 +22,14 @@ export function Refusals({ drops }: { readonly drops: FileDrops }) {
             )}
           </li>
         ))}
+        {notes.map(({ name, note }, i) => (
+          <li key={`note ${i}`} className="py-1">
+            <strong className="break-all">{name}</strong> {fileNoteWords(note)}
+          </li>
+        ))}
       </ul>
       <p className="mt-1 flex items-baseline gap-4 text-quiet">
-        Everything else is as it was.{' '}
+        {wrong && 'Everything else is as it was. '}
         <button type="button" className="remedy" onClick={() => drops.forget()}>
           Understood
         </button>
@@ -36,7 +46,7 @@ function Unlock({ one, drops }: { readonly one: Refused; readonly drops: FileDro
       onSubmit={(event) => {
         event.preventDefault();
         drops.forget(one);
-        void drops.take([one.file!], one.page, password);
+        void drops.take([one.file!], one.where, password);
       }}
     >
       <label className="block">

@@ -1,0 +1,69 @@
+import type { Command } from './command.ts';
+
+/** A change as data to be worded: which command, and the places it speaks of. */
+export interface ChangeWords {
+  readonly kind: Command['kind'] | 'made';
+  /** pages it speaks of, 0-based */
+  readonly pages: readonly number[];
+  /** how many pictures came in, or rows of a plan */
+  readonly count: number;
+  /** a title, a reason, a file, a form */
+  readonly text: string;
+}
+
+/** What a stored command did, without its bulk. */
+export function changeWords(command: Command): ChangeWords {
+  const words = (pages: readonly number[] = [], text = '', count = 0): ChangeWords => ({
+    kind: command.kind,
+    pages,
+    count,
+    text,
+  });
+  switch (command.kind) {
+    case 'rename':
+      return words([], command.title);
+    case 'choose-form':
+      return words([], command.form.id);
+    case 'name-thread':
+      return words([], command.name);
+    case 'place':
+      return words([], command.contents[0]?.name ?? '', command.contents.length);
+    case 'replace':
+      return words([command.page], command.content.name);
+    case 'swap':
+      return words([command.one, command.other]);
+    case 'move':
+      return words([command.from, command.to]);
+    case 'insert':
+      return words([command.at]);
+    case 'set-fit':
+      return words(command.pages, command.fit);
+    case 'say':
+      return words([command.page], Object.keys(command.words).join(' '));
+    case 'clear':
+    case 'duplicate':
+    case 'take-out':
+    case 'adjust':
+    case 'spread':
+    case 'gather':
+    case 'from-tray':
+      return words([command.page]);
+    case 'hang-poster':
+      return words([], command.poster?.name ?? '');
+    case 'arrange':
+      return words([], '', command.rows.length);
+    case 'accept':
+      return words([], command.accepted.reason);
+    case 'restore':
+      return words([], Object.keys(command.values).join(' '));
+    case 'choose-sheet':
+    case 'number-pages':
+    case 'set-printing':
+    case 'set-lettering':
+    case 'fill-from-tray':
+    case 'discard':
+    case 'poster-from-tray':
+    case 'raise-again':
+      return words();
+  }
+}

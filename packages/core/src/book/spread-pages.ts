@@ -1,0 +1,58 @@
+import { planBook, type PlanProblem } from '../forms/planned-book.ts';
+import { spreadPages, type SpreadHow, type SpreadOver } from '../pagination/spread.ts';
+import { fail, ok, type Result } from '../result.ts';
+import type { BookDocument, PageContent } from './document.ts';
+import { contentToTray, type Sequence } from './sequence.ts';
+
+export type SpreadProblem =
+  | PlanProblem
+  | { readonly code: 'page-empty'; readonly page: number }
+  | { readonly code: 'nothing-to-spread-over' }
+  | { readonly code: 'page-locked'; readonly page: number };
+
+/** Lays the picture of a page over several; the pictures that stood there go to the tray. */
+export function spreadOver(
+  book: BookDocument,
+  page: number,
+  over: SpreadOver,
+  how: SpreadHow,
+): Result<Sequence, SpreadProblem> {
+  const content = book.pages[page]?.content;
+  if (!content) return fail({ code: 'page-empty', page });
+  const plan = planBook(book.form, book.sheet);
+  if (!plan.ok) return plan;
+  const places = spreadPages(plan.value, over, how);
+  if (places.length < 2) return fail({ code: 'nothing-to-spread-over' });
+  const locked = places.find((place) => book.pages[place.page]!.locked && place.page !== page);
+  if (locked) return fail({ code: 'page-locked', page: locked.page });
+  const { pages } = gathered(book, content);
+  const spread = `${content.asset.slice(0, 8)}-${content.page}-${page}-${over.kind}${'view' in over ? over.view : 'row' in over ? over.row : ''}`;
+  const partOf = new Map(places.map((place) => [place.page, place.part]));
+  // The old placing was meant for one page; over several the picture starts afresh, covering all.
+  const { placing: _, part: __, ...whole } = content;
+  const left = pages.flatMap(({ content: old }, i) => (partOf.has(i) && i !== page ? contentToTray(old) : []));
+  return ok({
+    pages: pages.map((old, i) => {
+      const part = partOf.get(i);
+      if (part) return { ...old, content: { ...whole, fit: 'fill' as const, part: { ...part, spread } } };
+      return i === page ? { ...old, content: null } : old;
+    }),
+    tray: [...book.tray, ...left],
+  });
+}
+
+/** Takes a spread back: the picture is whole on the page it is taken up from, and its other pages are empty. */
+export function gather(book: BookDocument, page: number): Result<Sequence, SpreadProblem> {
+  const content = book.pages[page]?.content;
+  if (!content) return fail({ code: 'page-empty', page });
+  const { placing: _, part: __, ...whole } = content;
+  const { pages } = gathered(book, content);
+  return ok({ pages: pages.map((old, i) => (i === page ? { ...old, content: whole } : old)), tray: book.tray });
+}
+
+/** The pages with all parts of a content's spread taken away. */
+const gathered = (book: BookDocument, { part }: PageContent) => ({
+  pages: part
+    ? book.pages.map((old) => (old.content?.part?.spread === part.spread ? { ...old, content: null } : old))
+    : book.pages,
+});

@@ -1,0 +1,14 @@
+import { mm } from '../units/nm.ts';
+import type { Lettering, Printing } from './document.ts';
+
+/** Usual margins of a home printer (field usage: 3–5 mm), bleed 3 mm, safe zone 5 mm, until the maker says otherwise. */
+export const USUAL_PRINTING: Printing = {
+  unprintable: { top: mm(4), right: mm(4), bottom: mm(4), left: mm(4) },
+  margin: 'warn',
+  bleed: mm(3),
+  safe: mm(5),
+  flip: 'long-edge',
+};
+
+/** No printed numbers unless asked for; captions in a size that reads in a small book. */
+export const USUAL_LETTERING: Lettering = { numbers: 'none', size: mm(3) };

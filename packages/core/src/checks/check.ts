@@ -1,0 +1,56 @@
+import type { Accepted, Role } from '../book/document.ts';
+
+type Axis = 'vertical' | 'horizontal';
+type Pages = readonly number[];
+
+/** Something the maker should know before printing. `settle`: it spoils the sheet; `note`: it may be meant so. */
+export type Check = { readonly weight: 'settle' | 'note' } & (
+  | { readonly code: 'pages-missing'; readonly pages: Pages }
+  | { readonly code: 'original-lost'; readonly pages: Pages }
+  | {
+      readonly code: 'resolution-low';
+      readonly pages: Pages;
+      /** of the worst page: pixels an inch, and the size at which it would be good (nanometres) */
+      readonly least: number;
+      readonly good: { readonly width: number; readonly height: number };
+    }
+  | { readonly code: 'in-unprintable-margin'; readonly pages: Pages }
+  /** a strip of bare paper along a fold or slit, so narrow that the usual slip shows */
+  | { readonly code: 'border-along-fold'; readonly pages: Pages }
+  /** numbers or captions too near to a fold or slit */
+  | { readonly code: 'letters-near-fold'; readonly pages: Pages }
+  /** pictures cut off where their page ends */
+  | { readonly code: 'cut-off-at-fold'; readonly pages: Pages }
+  | { readonly code: 'caption-too-long'; readonly pages: Pages }
+  | { readonly code: 'glyph-missing'; readonly pages: Pages; readonly signs: readonly string[] }
+  | { readonly code: 'role-misplaced'; readonly pages: Pages; readonly role: Role; readonly to: number | null }
+  | { readonly code: 'blank-not-empty'; readonly pages: Pages }
+  | { readonly code: 'spread-apart'; readonly pages: Pages }
+  | { readonly code: 'spread-on-two-pieces'; readonly pages: Pages }
+  | { readonly code: 'grain-across-spine'; readonly spine: Axis }
+  | { readonly code: 'grain-unknown'; readonly spine: Axis }
+  | { readonly code: 'files-unused'; readonly names: readonly string[] }
+);
+
+/** What a warning is about, as text: once accepted it stays silent for just this, and speaks again when other pages join. */
+export const checkKey = (check: Check): string =>
+  [check.code, check.weight, ...('pages' in check ? check.pages : []), ...('names' in check ? check.names : [])].join(
+    ' ',
+  );
+
+export interface Sorted {
+  readonly open: readonly Check[];
+  readonly accepted: readonly { readonly check: Check; readonly reason: string }[];
+}
+
+/** The checks still to settle, and those the maker accepted, each with the reason. */
+export function sortChecks(checks: readonly Check[], accepted: readonly Accepted[]): Sorted {
+  const reasons = new Map(accepted.map(({ key, reason }) => [key, reason]));
+  return {
+    open: checks.filter((check) => !reasons.has(checkKey(check))),
+    accepted: checks.flatMap((check) => {
+      const reason = reasons.get(checkKey(check));
+      return reason === undefined ? [] : [{ check, reason }];
+    }),
+  };
+}

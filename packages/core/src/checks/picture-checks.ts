@@ -1,0 +1,111 @@
+import type { FoldedBook } from '../forms/planned-book.ts';
+import type { AssetLookup, BookDocument } from '../book/document.ts';
+import { bottom, right, type Rect } from '../geometry/rect.ts';
+import { extentOf } from '../pagination/placing.ts';
+import type { PlacedContent } from '../pagination/imposition.ts';
+import { inch, mm } from '../units/nm.ts';
+import type { Check } from './check.ts';
+import { meetsPaper, pageEdges, SIDES, type Side } from './page-edges.ts';
+import { GOOD_RESOLUTION, SOFT_RESOLUTION } from './resolution.ts';
+
+/** Checks of the pictures as they lie on the sheet. */
+export const pictureChecks = (
+  plan: FoldedBook,
+  book: BookDocument,
+  placed: readonly PlacedContent[],
+  assets: AssetLookup,
+): readonly Check[] => [
+  ...lostOriginals(book, assets),
+  ...inMargin(plan, book, placed),
+  ...alongFolds(plan, book, placed),
+  ...resolution(placed, 'settle', 0, SOFT_RESOLUTION),
+  ...resolution(placed, 'note', SOFT_RESOLUTION, GOOD_RESOLUTION),
+];
+
+function lostOriginals(book: BookDocument, assets: AssetLookup): readonly Check[] {
+  const pages = book.pages.flatMap(({ content }, i) =>
+    content && !assets(content.asset)?.pages[content.page] ? [i] : [],
+  );
+  return pages.length ? [{ code: 'original-lost', weight: 'settle', pages }] : [];
+}
+
+/** Pages whose pictures print at `from` up to (not including) `below` pixels an inch, in one entry. */
+function resolution(
+  placed: readonly PlacedContent[],
+  weight: Check['weight'],
+  from: number,
+  below: number,
+): readonly Check[] {
+  const low = placed.filter(
+    ({ pixelsPerInch }) => pixelsPerInch !== undefined && pixelsPerInch >= from && pixelsPerInch < below,
+  );
+  if (low.length === 0) return [];
+  const worst = low.reduce((one, other) => (other.pixelsPerInch! < one.pixelsPerInch! ? other : one));
+  const { pixels } = worst.asset;
+  return [
+    {
+      code: 'resolution-low',
+      weight,
+      pages: low.map(({ page }) => page),
+      least: worst.pixelsPerInch!,
+      good: { width: inch(pixels!.width / GOOD_RESOLUTION), height: inch(pixels!.height / GOOD_RESOLUTION) },
+    },
+  ];
+}
+
+/** A hundredth of a millimetre: what touches a line does not cross it. */
+const SLACK = 10_000;
+
+/** Pages whose ink reaches into the strip along the sheet's edge that the printer leaves white. */
+function inMargin({ sheet }: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
+  const { top, right: far, bottom: low, left } = book.printing.unprintable;
+  const pages = placed.flatMap(({ page, inked }) =>
+    inked &&
+    (inked.left < left - SLACK ||
+      inked.top < top - SLACK ||
+      right(inked) > sheet.width - far + SLACK ||
+      bottom(inked) > sheet.height - low + SLACK)
+      ? [page]
+      : [],
+  );
+  return pages.length ? [{ code: 'in-unprintable-margin', weight: 'settle', pages }] : [];
+}
+
+/** Front and back, fold and print, meet within a millimetre only (usual): a border must be several times as wide to look even. */
+const NARROW_BORDER = mm(3);
+
+const sidesOf = (rect: Rect): Readonly<Record<Side, number>> => ({
+  left: rect.left,
+  top: rect.top,
+  right: -right(rect),
+  bottom: -bottom(rect),
+});
+
+/** Pictures that leave a narrow border along a fold or slit, and those that are cut off there without covering their page on purpose. */
+function alongFolds(plan: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
+  // Pages shrunk to the printer's margin keep their borders by choice.
+  if (book.printing.margin === 'shrink') return [];
+  const edges = pageEdges(plan);
+  const gaps = placed
+    .filter(({ content }) => !content.part)
+    .map(({ page, matrix, asset, rect, content }) => {
+      const [picture, room] = [sidesOf(extentOf(matrix, asset)), sidesOf(rect)];
+      const here = SIDES.filter((side) => meetsPaper(edges[page]![side])).map((side) => picture[side] - room[side]);
+      return {
+        page,
+        here,
+        upright: (content.placing?.turn ?? 0) % 90 === 0,
+        covers: content.fit === 'fill' || content.fit === 'bleed',
+      };
+    });
+  const narrow = gaps.filter(
+    ({ here, upright }) => upright && here.some((gap) => gap > SLACK && gap < NARROW_BORDER - SLACK),
+  );
+  const past = gaps.filter(({ here, covers }) => !covers && here.some((gap) => gap < -mm(1)));
+  return [
+    ...(narrow.length
+      ? [{ code: 'border-along-fold', weight: 'note', pages: narrow.map(({ page }) => page) } as const]
+      : []),
+    ...(past.length ? [{ code: 'cut-off-at-fold', weight: 'note', pages: past.map(({ page }) => page) } as const] : []),
+  ];
+}

@@ -1,0 +1,67 @@
+import type { FoldedBook } from '../forms/planned-book.ts';
+import { applyCommand, type Command } from '../book/command.ts';
+import { AS_IT_FITS, type AssetLookup, type BookDocument } from '../book/document.ts';
+import { takesPicture } from '../book/sequence.ts';
+import { USUAL_PRINTING } from '../book/usual.ts';
+import { missingGlyphs } from '../output/face.ts';
+import { impose } from '../pagination/imposition.ts';
+import { checkBook } from './checks.ts';
+import { checkKey, type Check } from './check.ts';
+import { GOOD_RESOLUTION } from './resolution.ts';
+
+/** What one press would do about a check, if there is such a thing. */
+function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: AssetLookup): Command | undefined {
+  switch (check.code) {
+    case 'in-unprintable-margin':
+      return book.printing.margin === 'warn'
+        ? { kind: 'set-printing', printing: { ...book.printing, margin: 'shrink' } }
+        : undefined;
+    case 'border-along-fold':
+      return { kind: 'set-fit', pages: check.pages, fit: 'fill' };
+    case 'cut-off-at-fold':
+      return { kind: 'set-fit', pages: check.pages, fit: 'fit' };
+    case 'letters-near-fold':
+      return { kind: 'set-printing', printing: { ...book.printing, safe: USUAL_PRINTING.safe } };
+    case 'resolution-low': {
+      const [page] = check.pages;
+      const worst = check.pages.length === 1 ? impose(plan, book, assets).find((one) => one.page === page) : undefined;
+      if (!worst) return undefined;
+      const old = worst.content.placing ?? AS_IT_FITS;
+      // Rounded down a little: just short of good is not good.
+      const scale = Math.floor(((old.scale * worst.pixelsPerInch!) / GOOD_RESOLUTION) * 1000) / 1000;
+      return scale > 0 ? { kind: 'adjust', page: page!, placing: { ...old, scale } } : undefined;
+    }
+    case 'glyph-missing': {
+      const [page] = check.pages;
+      if (check.pages.length > 1) return undefined;
+      const { caption } = book.pages[page!]!;
+      const missing = missingGlyphs(caption);
+      const kept = [...caption.normalize('NFC')]
+        .filter((sign) => !missing.includes(sign))
+        .join('')
+        .trim();
+      return { kind: 'say', page: page!, words: { caption: kept } };
+    }
+    case 'role-misplaced':
+      return check.to === null
+        ? { kind: 'say', page: check.pages[0]!, words: { role: null } }
+        : { kind: 'move', from: check.pages[0]!, to: check.to };
+    case 'blank-not-empty':
+      return check.pages.length === 1 ? { kind: 'say', page: check.pages[0]!, words: { role: null } } : undefined;
+    case 'spread-apart':
+      return { kind: 'gather', page: check.pages[0]! };
+    case 'files-unused':
+      return book.pages.some(takesPicture) ? { kind: 'fill-from-tray' } : undefined;
+    default:
+      return undefined;
+  }
+}
+
+/** The remedy of a check that is done in one press: offered only when it settles just this. */
+export function remedyOf(check: Check, plan: FoldedBook, book: BookDocument, assets: AssetLookup): Command | undefined {
+  const command = proposed(check, plan, book, assets);
+  const applied = command && applyCommand(book, command);
+  if (!applied?.ok) return undefined;
+  const key = checkKey(check);
+  return checkBook(plan, applied.value.book, assets).some((left) => checkKey(left) === key) ? undefined : command;
+}

@@ -1,0 +1,122 @@
+import { bottom, right, type Rect } from '../geometry/rect.ts';
+import type { FoldedBook } from '../forms/planned-book.ts';
+import { lastMoment } from '../folding/run.ts';
+import type { View } from '../folding/reading.ts';
+import { at } from '../result.ts';
+import type { Part } from '../book/document.ts';
+import { pagePlaces, type PagePlace } from './imposition.ts';
+
+/** Over what one picture is laid: an opening (a place in `reading.views`), a row of panels (0-based), or all of the sheet. */
+export type SpreadOver =
+  | { readonly kind: 'opening'; readonly view: number }
+  | { readonly kind: 'row'; readonly row: number }
+  | { readonly kind: 'sheet' };
+
+/** `in-the-book`: every page's share reads head up, in reading order; `opened-out`: the picture is whole on the unfolded sheet. */
+export type SpreadHow = 'in-the-book' | 'opened-out';
+
+export interface SpreadPage {
+  readonly page: number;
+  readonly part: Omit<Part, 'spread'>;
+}
+
+/** A page's window in the whole, in whatever unit, and how the whole lies against the page. */
+interface Cell {
+  readonly page: number;
+  readonly window: Rect;
+  readonly turned: Part['turned'];
+}
+
+/** Which pages a spread takes, and the share that each has in the whole; empty where there is no such opening or row. */
+export function spreadPages(plan: FoldedBook, over: SpreadOver, how: SpreadHow): readonly SpreadPage[] {
+  if (over.kind === 'opening') {
+    const view = plan.reading.views[over.view];
+    return view ? asShares(openingCells(plan, view)) : [];
+  }
+  const places = pagePlaces(plan).filter(({ page }) => over.kind === 'sheet' || rowOf(plan, page) === over.row);
+  return asShares(how === 'opened-out' ? places.map(openedCell) : bookCells(plan, places, over.kind === 'sheet'));
+}
+
+const rowOf = (plan: FoldedBook, page: number): number | undefined =>
+  at(plan.run.sheet.panels, at(plan.reading.pages, page).face.panel).row;
+
+/** Rows of panels that carry at least two pages: those over which a picture can run. */
+export const spreadRows = (plan: FoldedBook): readonly number[] => {
+  const rows = plan.reading.pages.map((_, page) => rowOf(plan, page));
+  return [...new Set(rows)].filter(
+    (row): row is number => row !== undefined && rows.filter((other) => other === row).length > 1,
+  );
+};
+
+/** Unfolded, the whole lies on the sheet as it is; each page shows what lies on its panel, turned as the page stands. */
+const openedCell = ({ page, rect, quarterTurns }: PagePlace): Cell => ({
+  page,
+  window: rect,
+  turned: ((4 - quarterTurns) % 4) as Part['turned'],
+});
+
+const sizeAsRead = ({ rect, quarterTurns }: PagePlace) =>
+  quarterTurns % 2 === 1 ? { width: rect.height, height: rect.width } : { width: rect.width, height: rect.height };
+
+/** In the book, pages stand side by side in reading order; over a whole sheet, in as many rows as the sheet has. */
+function bookCells(plan: FoldedBook, places: readonly PagePlace[], inRows: boolean): readonly Cell[] {
+  const columns = inRows ? plan.run.sheet.verticals.length - 1 : places.length;
+  const rtl = plan.reading.spineAt === 'east';
+  const rows = Array.from({ length: Math.ceil(places.length / columns) }, (_, i) =>
+    places.slice(i * columns, (i + 1) * columns),
+  );
+  let top = 0;
+  return rows.flatMap((row) => {
+    let left = 0;
+    const cells = (rtl ? [...row].reverse() : row).map((place): Cell => {
+      const { width, height } = sizeAsRead(place);
+      const cell = { page: place.page, window: { left, top, width, height }, turned: 0 as const };
+      left += width;
+      return cell;
+    });
+    top += Math.max(...row.map((place) => sizeAsRead(place).height));
+    return cells;
+  });
+}
+
+/** The two pages of an opening as they lie before the reader. At a fold-out the page before its fold lies head down. */
+function openingCells(plan: FoldedBook, { left, right: after, hinge }: View): readonly Cell[] {
+  if (left === null || after === null) return [];
+  const { width, height } = plan.reading;
+  const stacked = hinge === 'head' || hinge === 'tail';
+  const west = plan.reading.spineAt === 'west';
+  // What stands first, on the left or on top: round the spine the earlier page unless read from right to left, round the tail the later.
+  const leading = hinge === 'head' || (hinge === 'spine' && west) || (hinge === 'fore-edge' && !west) ? left : after;
+  const other = leading === left ? after : left;
+  return [leading, other].map((page, i): Cell => ({
+    page,
+    window: { left: stacked ? 0 : i * width, top: stacked ? i * height : 0, width, height },
+    turned: stacked && page === left ? 2 : 0,
+  }));
+}
+
+function asShares(cells: readonly Cell[]): readonly SpreadPage[] {
+  if (cells.length < 2) return [];
+  const [left, top] = [Math.min(...cells.map((c) => c.window.left)), Math.min(...cells.map((c) => c.window.top))];
+  const width = Math.max(...cells.map((c) => right(c.window))) - left;
+  const height = Math.max(...cells.map((c) => bottom(c.window))) - top;
+  return cells.map(({ page, window, turned }) => ({
+    page,
+    part: {
+      left: (window.left - left) / width,
+      top: (window.top - top) / height,
+      width: window.width / width,
+      height: window.height / height,
+      turned,
+      page,
+      of: cells.length,
+    },
+  }));
+}
+
+/** Whether an opening is one unbroken piece of paper across its hinge: a fold joins just its two panels. */
+export function isTrueSpread(plan: FoldedBook, { left, right: after }: View): boolean {
+  if (left === null || after === null) return false;
+  const [one, other] = [left, after].map((page) => at(plan.reading.pages, page).face.panel);
+  return lastMoment(plan.run).hinges.some(({ p, q }) => (p === one && q === other) || (p === other && q === one));
+}

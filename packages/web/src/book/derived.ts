@@ -1,0 +1,40 @@
+import type { AssetLookup, BookDocument } from '@eight-up/core/book/document';
+import { sortChecks, type Sorted } from '@eight-up/core/checks/check';
+import { checkBook } from '@eight-up/core/checks/checks';
+import type { BookAnswer } from '@eight-up/core/contract/answers';
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import { letterBook, type PageLetters } from '@eight-up/core/output/lettering';
+import {
+  impose,
+  layPoster,
+  pagePlaces,
+  type Laid,
+  type PagePlace,
+  type PlacedContent,
+} from '@eight-up/core/pagination/imposition';
+import { pageNames } from '@eight-up/words/forms';
+
+/** Everything that follows from a document once it is folded. */
+export interface Derived {
+  readonly names: readonly string[];
+  readonly places: readonly PagePlace[];
+  readonly placed: readonly PlacedContent[];
+  readonly letters: readonly PageLetters[];
+  readonly poster: Laid | undefined;
+  readonly checks: Sorted;
+  readonly look: AssetLookup;
+}
+
+export function deriveBook(plan: FoldedBook, book: BookDocument, assets: BookAnswer['assets']): Derived {
+  const byId = new Map(assets.map((asset) => [asset.id, asset]));
+  const look: AssetLookup = (asset) => byId.get(asset);
+  return {
+    names: pageNames(plan.reading, book.numbering),
+    places: pagePlaces(plan),
+    placed: impose(plan, book, look),
+    letters: letterBook(plan, book),
+    poster: layPoster(plan, book, look),
+    checks: sortChecks(checkBook(plan, book, look), book.accepted),
+    look,
+  };
+}

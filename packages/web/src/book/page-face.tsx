@@ -1,0 +1,102 @@
+import { useId, useMemo } from 'react';
+import type { BookPage, PageContent } from '@eight-up/core/book/document';
+import { pageLabel } from '@eight-up/core/folding/reading';
+import { letterPage } from '@eight-up/core/output/lettering';
+import { placeOnPage, type PageBox } from '@eight-up/core/pagination/placing';
+import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
+import { usePicture } from './pictures.ts';
+import type { OpenBook } from './use-book.ts';
+
+interface PageFaceProps {
+  readonly book: Pick<OpenBook, 'plan' | 'book' | 'assets' | 'places'>;
+  readonly page: number;
+  /** the page with its words, and the picture as it stands just now (while it is being moved) */
+  readonly shown?: BookPage;
+  /** longer side on the screen, for choosing how large a picture to fetch */
+  readonly pixels: number;
+  readonly className?: string;
+  /** draws the safe zone */
+  readonly safe?: boolean;
+}
+
+const mm = (length: number) => length / 1e6;
+
+/** The room of a page as it is read. */
+const pageBox = (
+  plan: PageFaceProps['book']['plan'],
+  places: PageFaceProps['book']['places'],
+  page: number,
+): PageBox => ({
+  width: plan.reading.width,
+  height: plan.reading.height,
+  spine: places[page]!.spine,
+});
+
+/** A page as the reader meets it: its picture through the same matrix as in print, its caption and number. */
+export function PageFace({ book, page, shown, pixels, className, safe = false }: PageFaceProps) {
+  const words = shown ?? book.book.pages[page]!;
+  const { plan, places } = book;
+  const box = useMemo(() => pageBox(plan, places, page), [plan, places, page]);
+  const { numbering, lettering, printing } = book.book;
+  const letters = useMemo(
+    () => letterPage(box, words, pageLabel(plan.reading, page, numbering), lettering, printing.safe),
+    [box, words, plan.reading, page, numbering, lettering, printing.safe],
+  );
+  const drawing = useMemo(() => ({ width: box.width, height: box.height, items: letters }), [box, letters]);
+  const [w, h, s] = [mm(box.width), mm(box.height), mm(printing.safe)];
+  return (
+    <svg viewBox={`0 0 ${w} ${h}`} className={className} aria-hidden="true">
+      {words.content && <Picture book={book} content={words.content} box={box} pixels={pixels} />}
+      {safe && w > 2 * s && h > 2 * s && (
+        <rect
+          x={s}
+          y={s}
+          width={w - 2 * s}
+          height={h - 2 * s}
+          fill="none"
+          stroke="#16261f"
+          strokeOpacity="0.55"
+          strokeWidth={Math.min(w, h) / 220}
+          strokeDasharray={`${w / 60} ${w / 40}`}
+        />
+      )}
+      <DrawingItems drawing={drawing} />
+    </svg>
+  );
+}
+
+interface PictureProps {
+  readonly book: PageFaceProps['book'];
+  readonly content: PageContent;
+  readonly box: PageBox;
+  readonly pixels: number;
+}
+
+function Picture({ book, content, box, pixels }: PictureProps) {
+  const clip = useId();
+  const url = usePicture(book, content, pixels > 260 ? 480 : 240);
+  const asset = book.assets.find(({ id }) => id === content.asset)?.pages[content.page];
+  const [w, h] = [mm(box.width), mm(box.height)];
+  if (!asset || !url)
+    return (
+      <text x={w / 2} y={h / 2} textAnchor="middle" fontSize={w / 12} fill={asset ? '#4e5a53' : '#9a2f08'}>
+        {asset ? 'drawing …' : 'original lost'}
+      </text>
+    );
+  const { matrix } = placeOnPage(content, asset, box, book.book.printing.bleed);
+  const [a, b, c, d, e, f] = matrix;
+  return (
+    <g clipPath={`url(#${clip})`}>
+      <clipPath id={clip}>
+        <rect width={w} height={h} />
+      </clipPath>
+      <image
+        href={url}
+        width={mm(asset.width)}
+        height={mm(asset.height)}
+        preserveAspectRatio="none"
+        transform={`matrix(${a} ${b} ${c} ${d} ${mm(e)} ${mm(f)})`}
+      />
+    </g>
+  );
+}

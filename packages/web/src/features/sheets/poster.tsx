@@ -1,0 +1,114 @@
+import { useRef } from 'react';
+import { ArrowUturnRightIcon } from '@heroicons/react/24/outline';
+import { AS_IT_FITS, type Fit, type PageContent } from '@eight-up/core/book/document';
+import { Arriving } from '../../book/arriving.tsx';
+import { usePicture } from '../../book/pictures.ts';
+import { Refusals } from '../../book/refusals.tsx';
+import { FILE_TYPES, useFileDrops } from '../../book/use-file-drops.ts';
+import type { OpenBook } from '../../book/use-book.ts';
+import { Choices } from '../../ui/choices.tsx';
+
+/** Whether the unprinted face is out of sight in the finished book. */
+const isHidden = ({ plan }: OpenBook): boolean => {
+  const { views } = plan.reading;
+  return views.every(
+    ({ left, right, gap }) => (gap === 'front' || left !== null) && (gap === 'back' || right !== null),
+  );
+};
+
+/** A picture for the back of the sheet: it appears when the book is opened out. */
+export function Poster({ book }: { readonly book: OpenBook }) {
+  const picker = useRef<HTMLInputElement>(null);
+  const drops = useFileDrops(book);
+  const { poster, printing } = book.book;
+  const hang = (change: Partial<PageContent>) =>
+    book.change({ kind: 'hang-poster', poster: { ...poster!, ...change } });
+  return (
+    <section
+      aria-label="The back of the sheet"
+      className="max-w-2xl grow"
+      onDragOver={drops.onDragOver}
+      onDrop={(event) => drops.onDrop(event, 'back')}
+    >
+      <input
+        ref={picker}
+        type="file"
+        accept={FILE_TYPES}
+        className="sr-only"
+        aria-label="A picture for the back of the sheet"
+        tabIndex={-1}
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])];
+          event.target.value = '';
+          void drops.take(files, 'back');
+        }}
+      />
+      <h2 className="text-lg">The back of the sheet</h2>
+      {drops.busy && <Arriving {...drops.busy} />}
+      <Refusals drops={drops} />
+      {poster ? (
+        <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+          <Thumbnail book={book} poster={poster} />
+          <Choices<Fit>
+            label="The poster"
+            value={poster.fit}
+            onChange={(fit) => hang({ fit })}
+            choices={[
+              { value: 'fit', name: 'whole' },
+              { value: 'fill', name: 'fills' },
+              { value: 'bleed', name: 'bleeds' },
+              { value: 'actual', name: 'its own size' },
+            ]}
+          />
+          <button
+            type="button"
+            className="action mb-1.5 py-1"
+            aria-label="A quarter turn to the right"
+            onClick={() => {
+              const placing = poster.placing ?? AS_IT_FITS;
+              hang({ placing: { ...placing, turn: (placing.turn + 90) % 360 } });
+            }}
+          >
+            <ArrowUturnRightIcon className="size-4" />
+          </button>
+          <button
+            type="button"
+            className="remedy mb-2"
+            onClick={() => book.change({ kind: 'hang-poster', poster: null })}
+          >
+            Take it down
+          </button>
+          <Choices
+            label="Your printer turns the sheet about its"
+            value={printing.flip}
+            onChange={(flip) => book.change({ kind: 'set-printing', printing: { ...printing, flip } })}
+            choices={[
+              { value: 'long-edge', name: 'long edge' },
+              { value: 'short-edge', name: 'short edge' },
+            ]}
+          />
+        </div>
+      ) : (
+        <p className="flex flex-wrap items-baseline gap-x-4">
+          <button type="button" className="remedy" onClick={() => picker.current?.click()}>
+            Put a poster on it
+          </button>
+          <span className="text-sm text-quiet">
+            {isHidden(book)
+              ? 'It is hidden in the book and appears when the sheet is opened out.'
+              : 'Part of it shows in the book; all of it when the sheet is opened out.'}
+          </span>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Thumbnail({ book, poster }: { readonly book: OpenBook; readonly poster: PageContent }) {
+  const url = usePicture(book, poster, 240);
+  return (
+    <span className="flex h-14 w-20 items-center justify-center border border-ink bg-paper text-xs text-quiet">
+      {url ? <img src={url} alt={poster.name} className="size-full object-contain" /> : 'drawing …'}
+    </span>
+  );
+}

@@ -1,0 +1,43 @@
+import type { FileNote, FileProblem } from '@eight-up/core/book/file-problem';
+
+/** Why a file was refused, following its name; the book and all other files are untouched. */
+export function fileProblemWords(problem: FileProblem): string {
+  switch (problem.code) {
+    case 'file-empty':
+      return 'is empty (0 bytes). Save it again and drop it once more.';
+    case 'file-not-a-picture':
+      return 'is not a JPEG, PNG, WebP, TIFF, GIF, SVG or PDF, whatever its name says. Save it as one of these.';
+    case 'file-truncated':
+      return 'ends in the middle: part of the picture is missing. Copy it again from where it came.';
+    case 'picture-too-large':
+      return `has ${problem.megapixels} megapixels; ${problem.most} is the most that can be opened. Save it smaller.`;
+    case 'svg-broken':
+      return 'is a drawing that cannot be read: it is damaged, or it shows nothing. Export it again.';
+    case 'svg-too-large':
+      return `is a drawing of ${problem.megabytes} MB; ${problem.most} is the most that can be taken. Simplify it, or save it as a picture.`;
+    case 'pdf-broken':
+      return 'is a PDF that cannot be read: it is damaged. Export it again.';
+    case 'pdf-without-pages':
+      return 'is a PDF without any page.';
+    case 'pdf-encrypted':
+      return 'is a PDF locked with a password. Give the password to open it; it is used once and not kept.';
+    case 'pdf-wrong-password':
+      return 'is locked, and the password did not open it. Try again; it is not kept.';
+  }
+}
+
+/** What to know of a file that was taken, following its name. */
+export function fileNoteWords(note: FileNote): string {
+  switch (note.code) {
+    case 'first-frame-only':
+      return `moves: it has ${note.frames} frames. Paper does not; the first is used.`;
+    case 'svg-cleaned':
+      return `was cleaned: ${note.removed.join(', ')} left out. What it draws is kept.`;
+    case 'pdf-scripts-left-out':
+      return 'carries scripts. They do not run here and do not get into the print.';
+    case 'pdf-attachments-left-out':
+      return 'carries other files inside. They stay in the original and do not get into the print.';
+    case 'ending-differs':
+      return `is called .${note.ending}, but it is a ${note.kind.toUpperCase()}. It was taken as what it is.`;
+  }
+}
