@@ -86,7 +86,7 @@ describe('from an empty shelf to a print file', () => {
       { name: 'poem.jpg', type: 'image/jpeg', bytes: Buffer.from('not a picture') },
       await jpeg(4),
     ]);
-    await waitForText(driver, 'poem.jpg is not a JPEG, PNG, WebP, TIFF, GIF or PDF');
+    await waitForText(driver, 'poem.jpg is not a JPEG, PNG, WebP, TIFF, GIF, SVG or PDF');
     await waitForText(driver, 'Everything else is as it was.');
     expect((await pageNames(driver))[0]).toBe('Page 1: drawing 4.jpg');
     await (await byRole(driver, 'button', 'Understood')).click();

@@ -222,7 +222,8 @@ describe('files', () => {
       'file-truncated',
     ],
     ['huge.png', hugePng, 'picture-too-large'],
-    ['broken.pdf', () => Buffer.from('%PDF-1.7\nnothing more'), 'pdf-broken'],
+    ['broken.pdf', () => Buffer.from('%PDF-1.7\nnothing more\n%%EOF'), 'pdf-broken'],
+    ['half.pdf', () => Buffer.from('%PDF-1.7\nnothing more'), 'file-truncated'],
     ['locked.pdf', lockedPdf, 'pdf-encrypted'],
   ])('%s is refused with its reason, others of the same drop are taken', async (name, bytes, code) => {
     const { id } = await server.newBook();

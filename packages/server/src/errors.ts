@@ -30,6 +30,9 @@ function refusalOf(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error;
   const { code, type, status } = (error ?? {}) as { code?: string; type?: string; status?: number };
   if (code && STORAGE[code]) return STORAGE[code];
+  // A transaction that was refused at its beginning is told by the query library in these words only.
+  if (error instanceof Error && error.message.startsWith('Transaction query already complete'))
+    return STORAGE.SQLITE_BUSY;
   if (type === 'entity.too.large' || code === 'LIMIT_FILE_SIZE' || code === 'LIMIT_FILE_COUNT') {
     return new Refusal(
       'too-large',

@@ -27,9 +27,9 @@ export interface UnderTest {
 }
 
 /** A server on a fresh data folder, asked without a network. */
-export async function serverUnderTest(): Promise<UnderTest> {
+export async function serverUnderTest({ busyMs }: { readonly busyMs?: number } = {}): Promise<UnderTest> {
   const dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-data-'));
-  const orm = await openDatabase(dataFolder);
+  const orm = await openDatabase(dataFolder, busyMs);
   const store = new FileStore(dataFolder);
   await store.prepare();
   const request = supertest(createApp({ orm, store, log: pino({ level: 'silent' }) }));

@@ -8,7 +8,7 @@ export function fileProblemWords(problem: FileProblem): string {
     case 'file-not-a-picture':
       return 'is not a JPEG, PNG, WebP, TIFF, GIF, SVG or PDF, whatever its name says. Save it as one of these.';
     case 'file-truncated':
-      return 'ends in the middle: part of the picture is missing. Copy it again from where it came.';
+      return 'ends in the middle: part of it is missing. Copy it again from where it came.';
     case 'picture-too-large':
       return `has ${problem.megapixels} megapixels; ${problem.most} is the most that can be opened. Save it smaller.`;
     case 'svg-broken':

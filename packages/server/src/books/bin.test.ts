@@ -1,12 +1,8 @@
 import { existsSync } from 'node:fs';
 import path from 'node:path';
-import { MikroORM } from '@mikro-orm/libsql';
-import { Migrator } from '@mikro-orm/migrations';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
-import { ENTITIES } from '../db/entities.ts';
-import { MIGRATIONS } from '../db/open.ts';
 
 let server: UnderTest;
 beforeAll(async () => {
@@ -65,44 +61,5 @@ describe('the bin', () => {
         .content.name,
     ).toBe('undone.jpg');
     expect((await server.request.post('/api/bin/empty').send({})).body).toEqual({ books: 0, originals: 0 });
-  });
-});
-
-describe('migrations', () => {
-  it('bring a database of the first version up to date with its books kept; every one of them is exercised', async () => {
-    // A database as the first version left it.
-    const old = await MikroORM.init({
-      dbName: path.join(server.dataFolder, 'first.sqlite'),
-      entities: ENTITIES,
-      extensions: [Migrator],
-      migrations: { migrationsList: MIGRATIONS.slice(0, 1), snapshot: false },
-      discovery: { disableDynamicFileAccess: true },
-      logger: () => undefined,
-    });
-    await old.getMigrator().up();
-    await old.em
-      .getConnection()
-      .execute(
-        'insert into book (id, doc, revision, created_at, saved_at) values (\'b\', \'{"title":"Old"}\', 0, 1700000000000, 1700000000000)',
-      );
-    await old.close(true);
-
-    const now = await MikroORM.init({
-      dbName: path.join(server.dataFolder, 'first.sqlite'),
-      entities: ENTITIES,
-      extensions: [Migrator],
-      migrations: { migrationsList: MIGRATIONS, snapshot: false },
-      discovery: { disableDynamicFileAccess: true },
-      logger: () => undefined,
-    });
-    const ran = await now.getMigrator().up();
-    expect(ran.map(({ name }) => name)).toEqual(MIGRATIONS.slice(1).map(({ name }) => name));
-    expect((await now.schema.getUpdateSchemaSQL({ wrap: false })).trim()).toBe('');
-    const rows = (await now.em.getConnection().execute('select doc, binned_at from book')) as unknown as readonly {
-      doc: string;
-      binned_at: null;
-    }[];
-    expect(rows).toEqual([{ doc: '{"title":"Old"}', binned_at: null }]);
-    await now.close(true);
   });
 });

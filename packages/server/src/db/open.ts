@@ -4,6 +4,7 @@ import { MikroORM } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import { ENTITIES } from './entities.ts';
 import { MigrationFirst } from './migration-0001-first.ts';
+import { readied, type RawConnection } from './raw-connection.ts';
 import { MigrationBin } from './migration-0002-bin.ts';
 import { MigrationPagesAndPoints } from './migration-0003-pages-and-points.ts';
 
@@ -14,22 +15,30 @@ export const MIGRATIONS = [
   { name: '0003-pages-and-points', class: MigrationPagesAndPoints },
 ];
 
+/** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */
+const BUSY_MS = 1000;
+
 /** Opens the database of a data folder, bringing its tables up to date. */
-export async function openDatabase(dataFolder: string): Promise<MikroORM> {
+export async function openDatabase(dataFolder: string, busyMs = BUSY_MS): Promise<MikroORM> {
   mkdirSync(dataFolder, { recursive: true });
   const orm = await MikroORM.init({
     dbName: path.join(dataFolder, 'eight-up.sqlite'),
     entities: ENTITIES,
     extensions: [Migrator],
     migrations: { migrationsList: MIGRATIONS, snapshot: false },
-    pool: { min: 1, max: 1 },
+    pool: {
+      min: 1,
+      max: 1,
+      afterCreate: (connection: RawConnection, done: (error: unknown, connection: RawConnection) => void) => {
+        readied(connection, busyMs);
+        done(null, connection);
+      },
+    },
     discovery: { disableDynamicFileAccess: true },
     logger: () => {},
+    // A connection thrown away is no news for the console.
+    driverOptions: { log: { warn: () => {} } },
   });
-  const connection = orm.em.getConnection();
-  for (const pragma of ['journal_mode=wal', 'synchronous=full', 'busy_timeout=5000', 'foreign_keys=on']) {
-    await connection.execute(`pragma ${pragma}`);
-  }
   await orm.getMigrator().up();
   return orm;
 }

@@ -22,6 +22,7 @@ export async function openPdf(
   bytes: Uint8Array,
   password: string | undefined,
 ): Promise<Result<OpenedPdf, FileProblem>> {
+  if (!hasEnd(bytes)) return fail({ code: 'file-truncated' });
   const plain = await load(bytes, undefined);
   if (plain !== 'locked')
     return plain === 'broken' ? fail({ code: 'pdf-broken' }) : ok({ document: plain, wasEncrypted: false });
@@ -31,6 +32,10 @@ export async function openPdf(
   }
   return fail({ code: password === undefined ? 'pdf-encrypted' : 'pdf-wrong-password' });
 }
+
+/** Readers mend much, but a file without its end has lost pages: it is refused, not taken with what is left. */
+const hasEnd = (bytes: Uint8Array): boolean =>
+  /%%EOF|startxref/.test(Buffer.from(bytes.subarray(Math.max(0, bytes.length - 8192))).toString('latin1'));
 
 async function load(bytes: Uint8Array, password: string | undefined): Promise<PDFDocument | 'locked' | 'broken'> {
   try {

@@ -41,7 +41,8 @@ const nameOf = (original: string): string =>
     .replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
     .replace(/^.*[\\/]/, '')
     .trim()
-    .slice(0, 300) || 'unnamed';
+    .slice(0, 300)
+    .trim() || 'unnamed';
 
 export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
   const upload = multer({ dest: store.incoming, limits: LIMITS }).any();
