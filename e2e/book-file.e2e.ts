@@ -44,8 +44,14 @@ describe('a book as one file', () => {
     // The pictures themselves arrived: the first one is shown.
     await driver.wait(
       () =>
-        driver.executeScript(
-          `const picture = document.querySelector('[data-testid="page-1"] img'); return picture && picture.complete && picture.naturalWidth > 0`,
+        driver.executeAsyncScript(
+          `const done = arguments[0];
+           const href = document.querySelector('[data-testid="page-1"] image')?.getAttribute('href');
+           if (!href) return done(false);
+           const picture = new Image();
+           picture.onload = () => done(picture.naturalWidth > 0);
+           picture.onerror = () => done(false);
+           picture.src = href;`,
         ),
       10_000,
     );

@@ -21,40 +21,75 @@ const retitle = async ({ driver }: Browser, title: string) => {
   await field.sendKeys(Key.chord(Key.CONTROL, 'a'), title, Key.ENTER);
 };
 
+const titleShown = async ({ driver }: Browser): Promise<string | null> =>
+  (await byRole(driver, 'textbox', 'Title of the book')).getAttribute('value');
+
+const titles = async (): Promise<readonly string[]> => {
+  const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as { books: { book: { title: string } }[] };
+  return books.map(({ book }) => book.title);
+};
+const untilTitles = (wanted: readonly string[]) =>
+  first.driver.wait(
+    async () => JSON.stringify(await titles()) === JSON.stringify(wanted),
+    10_000,
+    `the shelf never held ${wanted.join(' | ')}`,
+  );
+const OVERTAKEN = 'Another window has changed this book.';
+
 describe('two windows on one book', () => {
-  it('the second writer is told, nothing is overwritten, and the newest state is shown', async () => {
+  let address: string;
+  it('the second writer is told when it saves, nothing is overwritten, and it can take over with its own change', async () => {
     await first.driver.get(`${app.url}/new`);
     await (await byRole(first.driver, 'button', 'Start this book')).click();
     await waitForText(first.driver, 'Add pictures or a PDF');
-    const address = await first.driver.getCurrentUrl();
+    address = await first.driver.getCurrentUrl();
     await second.driver.get(address);
     await waitForText(second.driver, 'Add pictures or a PDF');
 
     await retitle(first, 'From the first window');
-    await first.driver.wait(async () => {
-      const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as {
-        books: { book: { title: string } }[];
-      };
-      return books[0]?.book.title === 'From the first window';
-    }, 10_000);
-
+    await untilTitles(['From the first window']);
+    // Another browser altogether: it notices when it saves.
     await retitle(second, 'From the second window');
-    await waitForText(second.driver, 'Another window has changed this book. Nothing of it was overwritten');
-    await second.driver.wait(
-      async () =>
-        (await (await byRole(second.driver, 'textbox', 'Title of the book')).getAttribute('value')) ===
-        'From the first window',
-      10_000,
-    );
-    await (await byRole(second.driver, 'button', 'Understood')).click();
-    await retitle(second, 'Now from the second');
-    await second.driver.wait(async () => {
-      const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as {
-        books: { book: { title: string } }[];
-      };
-      return books[0]?.book.title === 'Now from the second';
-    }, 10_000);
+    await waitForText(second.driver, OVERTAKEN);
+    await waitForText(second.driver, '1 change made here is not saved.');
+    expect(await titles()).toEqual(['From the first window']);
+    await (await byRole(second.driver, 'button', /^Take over/)).click();
+    await untilTitles(['From the second window']);
     expect(await second.driver.findElements(By.css('[role=alert]'))).toHaveLength(0);
+  });
+
+  it('or keep what it shows, unsaved changes and all, as a copy', async () => {
+    await first.driver.navigate().refresh();
+    await waitForText(first.driver, 'Add pictures or a PDF');
+    await retitle(first, 'First again');
+    await untilTitles(['First again']);
+    await retitle(second, 'Kept by the second');
+    await waitForText(second.driver, OVERTAKEN);
+    await (await byRole(second.driver, 'button', 'Keep this state as a copy')).click();
+    await untilTitles(['First again', 'Kept by the second, a copy']);
+    await second.driver.wait(async () => (await titleShown(second)) === 'Kept by the second, a copy', 10_000);
+  });
+
+  it('a window of the same browser is told at once, before it saves anything', async () => {
+    const { driver } = first;
+    const one = await driver.getWindowHandle();
+    await driver.switchTo().newWindow('tab');
+    await driver.get(address);
+    await waitForText(driver, 'Add pictures or a PDF');
+    await retitle(first, 'From the other tab');
+    await untilTitles(['From the other tab', 'Kept by the second, a copy']);
+    const other = await driver.getWindowHandle();
+    await driver.switchTo().window(one);
+    await waitForText(driver, OVERTAKEN);
+    await (await byRole(driver, 'button', 'Take over: show the newest and go on here')).click();
+    await driver.wait(async () => (await titleShown(first)) === 'From the other tab', 10_000);
+    // And the first is told in turn when this one goes on.
+    await retitle(first, 'Now from the second');
+    await untilTitles(['Now from the second', 'Kept by the second, a copy']);
+    await driver.switchTo().window(other);
+    await waitForText(driver, OVERTAKEN);
+    await driver.close();
+    await driver.switchTo().window(one);
   });
 });
 
@@ -62,7 +97,7 @@ describe('the shelf', () => {
   it('copies and renames', async () => {
     const { driver } = first;
     await driver.get(app.url);
-    await (await byRole(driver, 'button', /^Copy /)).click();
+    await (await byRole(driver, 'button', 'Copy Now from the second')).click();
     await waitForText(driver, 'Now from the second, a copy');
     await (await byRole(driver, 'button', 'Rename Now from the second, a copy')).click();
     const field = await byRole(driver, 'textbox', 'New title');
@@ -70,6 +105,13 @@ describe('the shelf', () => {
     await waitForText(driver, 'Another edition');
     await (await byRole(driver, 'link', 'Open Another edition')).click();
     await waitForText(driver, 'Add pictures or a PDF');
+  });
+
+  it('duplicates as a new edition', async () => {
+    const { driver } = first;
+    await driver.get(app.url);
+    await (await byRole(driver, 'button', 'A new edition of Now from the second')).click();
+    await waitForText(driver, 'one-sheet slit book, 8 pages, 2nd edition');
   });
 
   it('removes into the bin, puts back, and asks before emptying it for good', async () => {

@@ -11,7 +11,7 @@ import type { OpenBook } from './use-book.ts';
 export function ChecksSlip({ book }: { readonly book: OpenBook }) {
   const { open, accepted } = book.checks;
   return (
-    <section aria-label="Checks" className="slip min-h-0 overflow-auto p-4">
+    <section aria-label="Checks" className="slip p-4">
       <h2 className="text-lg">
         {open.length === 0
           ? 'Nothing to settle'

@@ -87,7 +87,7 @@ export function FoldStage() {
           <p className="max-w-[68ch]">{now.sentence}</p>
           {now.caution && <p className="mt-1 max-w-[80ch] border-l-4 border-blade pl-2 text-sm">{now.caution}</p>}
         </section>
-        <aside className="col-start-3 row-span-2 row-start-1 flex min-h-0 flex-col gap-3 pb-2 max-[1100px]:col-span-2 max-[1100px]:col-start-1 max-[1100px]:row-span-1 max-[1100px]:row-start-3">
+        <aside className="col-start-3 row-span-2 row-start-1 -mr-2 flex min-h-0 flex-col gap-3 pb-2 pr-2 roomy:overflow-auto max-[1100px]:col-span-2 max-[1100px]:col-start-1 max-[1100px]:row-span-1 max-[1100px]:row-start-3">
           <PrintFiles book={book} />
           <ChecksSlip book={book} />
         </aside>

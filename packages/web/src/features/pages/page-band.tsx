@@ -17,10 +17,7 @@ interface PageBandProps {
 /** The bench's edge: the chosen page in the sequence, and the tray of pictures that wait. */
 export function PageBand({ book, chosen, onTake }: PageBandProps) {
   return (
-    <section
-      aria-label="Chosen page and tray"
-      className="bottom-0 [@media(min-height:600px)]:sticky z-20 border-t border-ink bg-wood px-9 pb-3 pt-2.5"
-    >
+    <section aria-label="Chosen page and tray" className="z-20 border-t border-ink bg-wood px-9 pb-3 pt-2.5">
       <div className="flex flex-wrap items-start gap-x-10 gap-y-3">
         {chosen === undefined ? (
           <NoPage book={book} />

@@ -53,7 +53,7 @@ export function PagesStage() {
   return (
     <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dragged}>
       <main
-        className={`flex grow flex-col ${drops.over ? 'bg-choose-pale' : ''}`}
+        className={`flex grow flex-col roomy:h-[calc(100vh-5.6rem)] ${drops.over ? 'bg-choose-pale' : ''}`}
         onDragOver={drops.onDragOver}
         onDragLeave={drops.onDragLeave}
         onDrop={(event) => drops.onDrop(event)}
@@ -73,8 +73,8 @@ export function PagesStage() {
             replacing.current = undefined;
           }}
         />
-        <div className="grid grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 pb-6 pt-5 max-[1000px]:grid-cols-1">
-          <section aria-label="Openings" className="min-w-0">
+        <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 max-[1000px]:grid-cols-1">
+          <section aria-label="Openings" className="-ml-2 min-w-0 pb-6 pl-2 pt-5 roomy:overflow-auto">
             <div className="mb-4 flex flex-wrap items-baseline gap-x-5 gap-y-1">
               <button type="button" className={`action ${empty ? 'action-first' : ''}`} onClick={() => pick()}>
                 Add pictures or a PDF <span className="key">+</span>
@@ -92,7 +92,7 @@ export function PagesStage() {
             <Refusals drops={drops} />
             <Openings book={book} chosen={chosen} inHand={inHand} onChoose={choose} onDropFiles={drops.onDrop} />
           </section>
-          <aside className="flex flex-col gap-4">
+          <aside className="-mr-2 flex flex-col gap-4 pb-4 pr-2 pt-5 roomy:overflow-auto">
             {chosen !== undefined && <PageSlip key={chosen} book={book} page={chosen} onReplace={pick} />}
             <ChecksSlip book={book} />
           </aside>

@@ -30,7 +30,7 @@ export function SheetsStage() {
           onPoint={setLit}
           margins={printing.unprintable}
         />
-        <aside className="flex min-h-0 flex-col gap-3">
+        <aside className="-mr-2 flex min-h-0 flex-col gap-3 pr-2 roomy:overflow-auto">
           <PrintFiles book={book} />
           <ChecksSlip book={book} />
         </aside>
