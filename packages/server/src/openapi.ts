@@ -4,7 +4,10 @@ import { ERROR_STATUS } from '@eight-up/core/contract/errors';
 import {
   computeFoldRequest,
   computeImpositionRequest,
+  copyRequest,
+  goBackRequest,
   newBookRequest,
+  pointRequest,
   revisionRequest,
   undoRequest,
 } from '@eight-up/core/contract/schemas';
@@ -20,6 +23,8 @@ interface Route {
   readonly body?: z.ZodType;
   /** the parts of a multipart request */
   readonly multipart?: z.ZodObject;
+  /** a table as the body */
+  readonly csv?: true;
   readonly query?: Readonly<Record<string, string>>;
   readonly answers?: string;
   readonly status?: number;
@@ -33,6 +38,7 @@ const filesBody = z.object({
   window: z.string().optional(),
   password: z.string().optional(),
   page: z.number().int().optional(),
+  face: z.enum(['B']).optional(),
 });
 
 const bookFileBody = z.object({ file: z.string().meta({ format: 'binary' }) });
@@ -44,7 +50,22 @@ const ROUTES: readonly Route[] = [
   { method: 'get', path: '/api/books', summary: 'The shelf' },
   { method: 'post', path: '/api/books', summary: 'Start a book', body: newBookRequest, status: 201 },
   { method: 'get', path: '/api/books/{id}', summary: 'One book, its newest revision' },
-  { method: 'post', path: '/api/books/{id}/copy', summary: 'Copy a book', status: 201 },
+  {
+    method: 'post',
+    path: '/api/books/{id}/copy',
+    summary: 'Copy a book, or a state of it, or duplicate it as the next edition',
+    body: copyRequest,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/books/{id}/history',
+    summary: 'Every change with its time, newest first',
+    query: { before: 'only changes before this one', limit: 'how many, 1 to 500' },
+  },
+  { method: 'get', path: '/api/books/{id}/at/{n}', summary: 'The book as it was after change n' },
+  { method: 'post', path: '/api/books/{id}/points', summary: 'Name the state after a change', body: pointRequest },
+  { method: 'post', path: '/api/books/{id}/go-back', summary: 'Take an earlier state up again', body: goBackRequest },
   { method: 'post', path: '/api/books/{id}/bin', summary: 'Put a book into the bin' },
   { method: 'post', path: '/api/books/{id}/restore', summary: 'Put it back on the shelf' },
   { method: 'get', path: '/api/bin', summary: 'What lies in the bin' },
@@ -61,8 +82,9 @@ const ROUTES: readonly Route[] = [
   {
     method: 'get',
     path: '/api/books/{id}/print.pdf',
-    summary: 'The print file, one page of the sheet’s exact size',
+    summary: 'The print file: a page of the sheet’s exact size for each face that carries something',
     answers: 'application/pdf',
+    query: { face: 'A, B or both (default)', flip: 'long-edge or short-edge; left out: as the book says' },
   },
   {
     method: 'get',
@@ -85,6 +107,13 @@ const ROUTES: readonly Route[] = [
   },
   { method: 'get', path: '/api/books/{id}/creases.fold', summary: 'The crease pattern in the open FOLD format' },
   { method: 'get', path: '/api/books/{id}/pages.csv', summary: 'The page plan as a table', answers: 'text/csv' },
+  {
+    method: 'post',
+    path: '/api/books/{id}/pages.csv',
+    summary: 'Arrange the pages by a page plan, the CSV itself as the body',
+    csv: true,
+    query: { expect: 'the revision last seen', window: 'names the author' },
+  },
   { method: 'get', path: '/api/books/{id}/pages.md', summary: 'The page plan as Markdown', answers: 'text/markdown' },
   {
     method: 'get',
@@ -131,7 +160,7 @@ const errorSchema = z.object({
 export function openApiDocument(): object {
   const registry = new OpenAPIRegistry();
   const error = registry.register('Error', errorSchema);
-  for (const { method, path, summary, body, multipart, query, answers, status } of ROUTES) {
+  for (const { method, path, summary, body, multipart, csv, query, answers, status } of ROUTES) {
     const names = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name!);
     const example = API_EXAMPLES.find((one) => one.method === method && one.path === path)?.body;
     registry.registerPath({
@@ -160,6 +189,7 @@ export function openApiDocument(): object {
               },
             }
           : {}),
+        ...(csv ? { body: { content: { 'text/csv': { schema: z.string() } }, required: true } } : {}),
         ...(multipart ? { body: { content: { 'multipart/form-data': { schema: multipart } }, required: true } } : {}),
       },
       responses: {

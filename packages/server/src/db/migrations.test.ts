@@ -7,6 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { applyCommand } from '@eight-up/core/book/command';
 import { onPage, type PageContent } from '@eight-up/core/book/document';
 import { newBook } from '@eight-up/core/book/new-book';
+import { databaseAt } from '../../test/first-version.ts';
 import { A4 } from '../../test/server-under-test.ts';
 import { redo, undo } from '../books/service.ts';
 import { BookRow, ENTITIES, RevisionRow } from './entities.ts';
@@ -18,15 +19,7 @@ beforeEach(() => {
 });
 afterEach(() => rmSync(folder, { recursive: true, force: true }));
 
-const at = (count: number) =>
-  MikroORM.init({
-    dbName: path.join(folder, 'eight-up.sqlite'),
-    entities: ENTITIES,
-    extensions: [Migrator],
-    migrations: { migrationsList: MIGRATIONS.slice(0, count), snapshot: false },
-    discovery: { disableDynamicFileAccess: true },
-    logger: () => undefined,
-  });
+const at = (count: number) => databaseAt(folder, count);
 
 const content: PageContent = { asset: 'a'.repeat(64), page: 0, name: 'x.jpg', fit: 'fit' };
 
