@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
-import { Builder, By, Key, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, By, Key, logging, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 
 const FLAGS = [
@@ -28,11 +28,21 @@ export async function openBrowser({
   width = 1280,
   height = 800,
   flags = [] as readonly string[],
+  /** keeps a trace of what the page's main thread does, among the driver's performance logs */
+  trace = false,
 } = {}): Promise<Browser> {
   const profile = mkdtempSync(path.join(tmpdir(), 'eight-up-browser-'));
   const options = new chrome.Options();
   options.setChromeBinaryPath(process.env.CHROMIUM ?? '/usr/bin/chromium');
   options.addArguments(...FLAGS, ...flags, `--user-data-dir=${profile}`);
+  if (trace) {
+    const logs = new logging.Preferences();
+    logs.setLevel(logging.Type.PERFORMANCE, logging.Level.ALL);
+    options.setLoggingPrefs(logs);
+    // The types ask for options that today's driver no longer knows.
+    const wanted = { traceCategories: 'devtools.timeline', enableNetwork: false, enablePage: false };
+    options.setPerfLoggingPrefs(wanted as Parameters<typeof options.setPerfLoggingPrefs>[0]);
+  }
   const driver = await new Builder()
     .forBrowser('chrome')
     .setChromeOptions(options)

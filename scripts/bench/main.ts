@@ -1,8 +1,22 @@
 import { foldingFigures } from './folding.ts';
-import { calibrationMs, report } from './measuring.ts';
+import { keepingFigures } from './keeping.ts';
+import { calibrationMs, report, type Figure } from './measuring.ts';
+import { movingFigures } from './moving.ts';
 import { printingFigures } from './printing.ts';
 import { startingFigures } from './starting.ts';
 
+const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readonly Figure[]>>> = {
+  folding: foldingFigures,
+  starting: startingFigures,
+  printing: printingFigures,
+  keeping: keepingFigures,
+  moving: movingFigures,
+};
+
+/** Names given on the command line are measured alone. */
+const asked = process.argv.slice(2).filter((word) => word in MEASURES);
 const calibration = calibrationMs();
-const kept = report([...foldingFigures(), ...(await startingFigures()), ...(await printingFigures())], calibration);
+const figures: Figure[] = [];
+for (const name of asked.length ? asked : Object.keys(MEASURES)) figures.push(...(await MEASURES[name]!()));
+const kept = report(figures, calibration);
 if (process.argv.includes('--check') && !kept) process.exit(1);

@@ -7,7 +7,10 @@ export interface Figure {
 }
 
 const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b);
-export const median = (values: readonly number[]): number => sorted(values)[Math.floor(values.length / 2)]!;
+/** The value below which this share of all lie. */
+export const atShare = (values: readonly number[], share: number): number =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))]!;
+export const median = (values: readonly number[]): number => atShare(values, 0.5);
 
 /** Milliseconds a call takes, warm: the median of many. */
 export function medianMs(call: (round: number) => unknown, rounds = 60, warm = 25): number {

@@ -41,6 +41,8 @@ const filesBody = z.object({
   face: z.enum(['B']).optional(),
 });
 
+const receivedBody = filesBody.pick({ files: true, password: true });
+
 const bookFileBody = z.object({ file: z.string().meta({ format: 'binary' }) });
 
 /** Every address of the API; docs/api.md says the same in words. */
@@ -127,6 +129,12 @@ const ROUTES: readonly Route[] = [
     summary: 'Take in a book file; the part is called "file"',
     multipart: bookFileBody,
     status: 201,
+  },
+  {
+    method: 'post',
+    path: '/api/assets',
+    summary: 'Receive pictures and PDFs without a book; what comes back can be placed by a command',
+    multipart: receivedBody,
   },
   { method: 'get', path: '/api/assets/{id}/original', summary: 'An original, byte for byte' },
   {

@@ -1,4 +1,4 @@
-import type { AssetInfo, BookDocument } from '../book/document.ts';
+import type { AssetInfo, BookDocument, PageContent } from '../book/document.ts';
 import type { ChangeWords } from '../book/history.ts';
 import type { RefusedFile, TakenFile } from '../book/file-problem.ts';
 
@@ -26,6 +26,14 @@ export interface ShelfBook {
 
 export interface FilesAnswer extends BookAnswer {
   /** files that were taken, in the order in which they were placed */
+  readonly taken: readonly TakenFile[];
+  readonly refused: readonly RefusedFile[];
+}
+
+/** Files received without a book: what can be placed, in the natural order of the files' names. */
+export interface ReceivedAnswer {
+  readonly contents: readonly PageContent[];
+  readonly assets: readonly AssetInfo[];
   readonly taken: readonly TakenFile[];
   readonly refused: readonly RefusedFile[];
 }

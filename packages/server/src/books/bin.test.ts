@@ -62,4 +62,11 @@ describe('the bin', () => {
     ).toBe('undone.jpg');
     expect((await server.request.post('/api/bin/empty').send({})).body).toEqual({ books: 0, originals: 0 });
   });
+
+  it('spares an original that was just received and that no book names yet', async () => {
+    const arriving = await server.request.post('/api/assets').attach('files', await picture(111), 'arriving.jpg');
+    expect(arriving.body.contents).toMatchObject([{ name: 'arriving.jpg', fit: 'fit', page: 0 }]);
+    expect((await server.request.post('/api/bin/empty').send({})).body.originals).toBe(0);
+    expect(existsSync(original(arriving.body.contents[0].asset))).toBe(true);
+  });
 });

@@ -1,4 +1,4 @@
-import type { EntityManager } from '@mikro-orm/core';
+import type { EntityManager } from '@mikro-orm/libsql';
 import { rm } from 'node:fs/promises';
 import { AssetRow, BookRow, PointRow, RevisionRow } from '../db/entities.ts';
 import type { FileStore } from '../files/store.ts';
@@ -6,10 +6,10 @@ import { findBook } from './service.ts';
 
 /** Puts a book into the bin or back on the shelf; its pages and its history stay as they are. */
 export async function moveToBin(em: EntityManager, id: string, binned: boolean): Promise<BookRow> {
+  const binnedAt = binned ? new Date() : null;
   const row = await findBook(em, id);
-  row.binnedAt = binned ? new Date() : null;
-  await em.flush();
-  return row;
+  await em.nativeUpdate(BookRow, { id }, { binnedAt });
+  return { ...row, binnedAt };
 }
 
 export interface Emptied {
@@ -47,7 +47,9 @@ async function sweepOriginals(em: EntityManager, store: FileStore): Promise<numb
     for (const { command, inverse } of batch) note([command, inverse]);
     last = batch[batch.length - 1]!.id;
   }
-  const unused = (await em.fork().find(AssetRow, {}, { fields: ['id'] })).filter(({ id }) => !used.has(id));
+  const unused = (await em.fork().find(AssetRow, {}, { fields: ['id'] })).filter(
+    ({ id }) => !used.has(id) && !store.isSpared(id),
+  );
   for (const { id } of unused) {
     await em.fork().nativeDelete(AssetRow, { id });
     await rm(store.originalPath(id), { force: true });

@@ -1,4 +1,4 @@
-import type { EntityManager } from '@mikro-orm/core';
+import type { EntityManager } from '@mikro-orm/libsql';
 import { changeWords } from '@eight-up/core/book/history';
 import type { HistoryAnswer, HistoryEntry } from '@eight-up/core/contract/answers';
 import { PointRow, RevisionRow } from '../db/entities.ts';

@@ -1,5 +1,5 @@
 import { rm } from 'node:fs/promises';
-import type { EntityManager } from '@mikro-orm/core';
+import type { EntityManager } from '@mikro-orm/libsql';
 import type { AssetKind, PageContent } from '@eight-up/core/book/document';
 import type { FileNote, RefusedFile, TakenFile } from '@eight-up/core/book/file-problem';
 import { stat } from 'node:fs/promises';

@@ -1,14 +1,14 @@
 import { rename, rm } from 'node:fs/promises';
-import type { EntityManager } from '@mikro-orm/core';
+import type { EntityManager } from '@mikro-orm/libsql';
 import type { PageContent } from '@eight-up/core/book/document';
 import { Router, type Request } from 'express';
 import multer from 'multer';
 import type { MikroORM } from '@mikro-orm/libsql';
 import sharp from 'sharp';
 import { z } from 'zod';
-import type { FilesAnswer } from '@eight-up/core/contract/answers';
+import type { FilesAnswer, ReceivedAnswer } from '@eight-up/core/contract/answers';
 import { fileProblemWords } from '@eight-up/words/files';
-import { bookAnswer, findBook, revise } from '../books/service.ts';
+import { assetInfo, bookAnswer, findBook, revise } from '../books/service.ts';
 import { AssetRow, type BookRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
@@ -44,6 +44,8 @@ const nameOf = (original: string): string =>
     .slice(0, 300)
     .trim() || 'unnamed';
 
+const receivedFile = ({ path, originalname }: Express.Multer.File) => ({ path, name: nameOf(originalname) });
+
 export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
   const upload = multer({ dest: store.incoming, limits: LIMITS }).any();
   const router = Router({ mergeParams: true });
@@ -55,12 +57,7 @@ export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
       const em = orm.em.fork();
       const { id } = request.params;
       await findBook(em, id);
-      const received = await receiveFiles(
-        em,
-        store,
-        uploads.map((file) => ({ path: file.path, name: nameOf(file.originalname) })),
-        fields.password,
-      );
+      const received = await receiveFiles(em, store, uploads.map(receivedFile), fields.password);
       if (received.contents.length === 0) {
         const [first] = received.refused;
         throw new Refusal(
@@ -120,8 +117,27 @@ async function svgDensity(file: string, pixels: number): Promise<number> {
   return Math.min(Math.max((density * pixels) / Math.max(width, height), 1), 100_000);
 }
 
+export const receiveFields = z.object({ password: filesFields.shape.password });
+
 export function assetRoutes(orm: MikroORM, store: FileStore): Router {
   const router = Router();
+  const upload = multer({ dest: store.incoming, limits: LIMITS }).any();
+  // Received without a book: a client that shows each file as it comes places them all in one change afterwards.
+  router.post('/', upload, async (request, response) => {
+    const uploads = Array.isArray(request.files) ? request.files : [];
+    try {
+      const { password } = parseRequest(receiveFields, request.body);
+      if (uploads.length === 0) throw new Refusal('no-files', 'No file came with the request. Nothing was changed.');
+      const em = orm.em.fork();
+      const received = await receiveFiles(em, store, uploads.map(receivedFile), password);
+      const assets = await em.find(AssetRow, { id: { $in: received.taken.map(({ asset }) => asset) } });
+      for (const { id } of assets) store.spare(id);
+      const answer: ReceivedAnswer = { ...received, assets: assets.map(assetInfo) };
+      response.json(answer);
+    } finally {
+      await Promise.all(uploads.map((file) => rm(file.path, { force: true })));
+    }
+  });
   const find = async (id: string): Promise<AssetRow> => {
     const row = await orm.em.fork().findOne(AssetRow, { id });
     if (!row || !(await exists(store.originalPath(id))))

@@ -4,11 +4,16 @@ import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 
+/** A long drop over a slow disk is done well within this. */
+const SPARED_MS = 60 * 60 * 1000;
+
 /** Originals and previews of a data folder. Originals are named by the SHA-256 of their bytes and never rewritten. */
 export class FileStore {
   readonly incoming: string;
   private readonly originals: string;
   private readonly previews: string;
+  /** originals received for a book that does not name them yet, and until when they are spared */
+  private readonly spared = new Map<string, number>();
 
   constructor(dataFolder: string) {
     this.incoming = path.join(dataFolder, 'incoming');
@@ -35,6 +40,15 @@ export class FileStore {
     for (const name of await readdir(this.previews)) {
       if (name.startsWith(id)) await rm(path.join(this.previews, name), { force: true });
     }
+  }
+
+  /** Keeps an original from being swept while its book is about to name it. */
+  spare(id: string): void {
+    this.spared.set(id, Date.now() + SPARED_MS);
+  }
+
+  isSpared(id: string): boolean {
+    return (this.spared.get(id) ?? 0) > Date.now();
   }
 
   newIncomingPath(): string {

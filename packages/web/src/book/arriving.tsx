@@ -1,20 +1,34 @@
+import type { PageContent } from '@eight-up/core/book/document';
+import { usePicture } from './pictures.ts';
 import type { FileDrops } from './use-file-drops.ts';
+import type { OpenBook } from './use-book.ts';
 
-/** Files on their way, how far they are, and the way to call it off. */
-export function Arriving({ what, share, callOff }: NonNullable<FileDrops['busy']>) {
+type ArrivingProps = NonNullable<FileDrops['busy']> & { readonly book: OpenBook };
+
+/** So many of what has come are shown while more is on its way. */
+const SHOWN = 12;
+
+/** Files on their way: how far they are, what has come, and the way to call it off. */
+export function Arriving({ book, what, share, arrived, callOff }: ArrivingProps) {
   return (
-    <p role="status" className="mb-3 flex items-center gap-4">
-      <span className="font-semibold">{share < 1 ? `Taking in ${what} …` : `Looking at ${what} …`}</span>
-      <progress
-        className="h-2 w-48 accent-choose"
-        value={share < 1 ? share : undefined}
-        aria-label={`Taking in ${what}`}
-      />
-      {share < 1 && (
+    <div className="mb-3">
+      <p role="status" className="flex items-center gap-4">
+        <span className="font-semibold">Taking in {what} …</span>
+        <progress className="h-2 w-48 accent-choose" value={share} aria-label={`Taking in ${what}`} />
         <button type="button" className="remedy" onClick={callOff}>
           Call it off
         </button>
-      )}
-    </p>
+      </p>
+      <p className="mt-1 flex h-14 gap-1" aria-hidden="true">
+        {arrived.slice(-SHOWN).map((content, i) => (
+          <Arrived key={arrived.length - i} book={book} content={content} />
+        ))}
+      </p>
+    </div>
   );
+}
+
+function Arrived({ book, content }: { readonly book: OpenBook; readonly content: PageContent }) {
+  const url = usePicture(book, content, 240);
+  return url ? <img src={url} alt="" className="h-full border border-ink" /> : null;
 }

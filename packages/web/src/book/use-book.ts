@@ -2,22 +2,14 @@ import { useMemo, useRef } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useOutletContext } from 'react-router';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
-import type { BookAnswer, FilesAnswer } from '@eight-up/core/contract/answers';
+import type { AssetInfo } from '@eight-up/core/book/document';
+import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import { commandProblemWords } from '@eight-up/words/problems';
-import { ApiFailure, getJson, postForm, postJson, postText, type Sending } from '../app/api.ts';
+import { ApiFailure, getJson, postJson, postText } from '../app/api.ts';
 import { useSettings, windowId } from '../app/settings.ts';
 import { deriveBook, type Derived } from './derived.ts';
 import { useElsewhere } from './use-elsewhere.ts';
-
-export interface Drop {
-  readonly files: readonly File[];
-  /** the page dropped on, 0-based; or the back of the sheet */
-  readonly page?: number;
-  readonly face?: 'B';
-  readonly password?: string;
-  readonly sending: Sending;
-}
 
 /** A book open in this window: its document, everything folded out of it, and what can be done to it. */
 export interface OpenBook extends BookAnswer, Derived {
@@ -25,7 +17,8 @@ export interface OpenBook extends BookAnswer, Derived {
   readonly change: (command: Command) => void;
   readonly undo: () => void;
   readonly redo: () => void;
-  readonly drop: (drop: Drop) => Promise<FilesAnswer>;
+  /** makes originals known that were just received, so that they can be shown before the book that names them is saved */
+  readonly know: (assets: readonly AssetInfo[]) => void;
   /** the pages in the order of a page plan (CSV) */
   readonly arrange: (csv: Blob) => Promise<BookAnswer>;
   readonly goBack: (to: number) => Promise<BookAnswer>;
@@ -69,7 +62,9 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   // Changes are shown at once and sent one after another; each expects the revision of the one before.
   const settled = (answer: BookAnswer) => {
     const othersWait = queries.isMutating({ mutationKey: key }) > 1;
-    queries.setQueryData<BookAnswer>(key, (shown) => (othersWait && shown ? { ...answer, book: shown.book } : answer));
+    queries.setQueryData<BookAnswer>(key, (shown) =>
+      othersWait && shown ? { ...answer, book: shown.book, assets: shown.assets } : answer,
+    );
     void queries.invalidateQueries({ queryKey: ['shelf'] });
     void queries.invalidateQueries({ queryKey: ['history', id] });
     elsewhere.tell(answer.revision);
@@ -94,18 +89,6 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
         : postJson(`${address}/${what.kind}`, author()),
     onSuccess: settled,
     onError: (error, what) => failed(error, what.kind === 'command' ? what.command : undefined),
-  });
-  const upload = useMutation<FilesAnswer, ApiFailure, Drop>({
-    ...ours,
-    mutationFn: ({ files, page, face, password, sending }) => {
-      const form = new FormData();
-      const fields = { ...author(), page, face, password };
-      for (const [name, value] of Object.entries(fields)) if (value !== undefined) form.set(name, String(value));
-      for (const file of files) form.append('files', file, file.name);
-      return postForm(`${address}/files`, form, sending);
-    },
-    onSuccess: settled,
-    onError: (error) => failed(error),
   });
   const arrange = useMutation<BookAnswer, ApiFailure, Blob>({
     ...ours,
@@ -201,10 +184,11 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
       overtaken,
       undo: () => send.mutate({ kind: 'undo' }),
       redo: () => send.mutate({ kind: 'redo' }),
-      drop: upload.mutateAsync,
+      know: (assets) =>
+        queries.setQueryData<BookAnswer>(key, (shown) => shown && { ...shown, assets: [...shown.assets, ...assets] }),
       arrange: arrange.mutateAsync,
       goBack: goBack.mutateAsync,
-      saving: send.isPending || upload.isPending || arrange.isPending || goBack.isPending,
+      saving: send.isPending || arrange.isPending || goBack.isPending,
     },
   };
 }

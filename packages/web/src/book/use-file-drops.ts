@@ -1,6 +1,9 @@
 import { useState, type DragEvent } from 'react';
 import type { FileNote, RefusedFile } from '@eight-up/core/book/file-problem';
-import { ApiFailure } from '../app/api.ts';
+import type { Command } from '@eight-up/core/book/command';
+import type { PageContent } from '@eight-up/core/book/document';
+import type { ReceivedAnswer } from '@eight-up/core/contract/answers';
+import { postForm } from '../app/api.ts';
 import type { OpenBook } from './use-book.ts';
 
 export const FILE_TYPES =
@@ -18,7 +21,15 @@ export interface Refused extends RefusedFile {
 export interface FileDrops {
   readonly over: boolean;
   /** what is being taken in, in words, and how far it is (0–1) */
-  readonly busy: { readonly what: string; readonly share: number; readonly callOff: () => void } | undefined;
+  readonly busy:
+    | {
+        readonly what: string;
+        readonly share: number;
+        /** what has come so far */
+        readonly arrived: readonly PageContent[];
+        readonly callOff: () => void;
+      }
+    | undefined;
   readonly refused: readonly Refused[];
   /** what to know of files that were taken */
   readonly notes: readonly { readonly name: string; readonly note: FileNote }[];
@@ -28,6 +39,22 @@ export interface FileDrops {
   readonly onDragOver: (event: DragEvent) => void;
   readonly onDragLeave: (event: DragEvent) => void;
   readonly onDrop: (event: DragEvent, where?: Where) => void;
+}
+
+/** People number their files 1, 2, 10: natural order, not that of the alphabet. */
+const NATURAL = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
+
+/** The first goes where it was dropped, the others to the empty pages after it. */
+function placing(arrived: readonly PageContent[], where: Where): readonly Command[] {
+  const [first, ...rest] = arrived;
+  if (where === undefined) return [{ kind: 'place', contents: arrived }];
+  const from = where === 'back' ? 0 : where + 1;
+  return [
+    where === 'back'
+      ? { kind: 'hang-poster', poster: { ...first!, fit: 'fill' } }
+      : { kind: 'replace', page: where, content: first! },
+    ...(rest.length ? [{ kind: 'place', contents: rest, from } as const] : []),
+  ];
 }
 
 const carriesFiles = (event: DragEvent): boolean => event.dataTransfer.types.includes('Files');
@@ -42,35 +69,37 @@ export function useFileDrops(book: OpenBook): FileDrops {
   const take = async (files: readonly File[], where?: Where, password?: string) => {
     if (files.length === 0) return;
     const stop = new AbortController();
-    const what = files.length === 1 ? files[0]!.name : `${files.length} files`;
-    const show = (share: number) => setBusy({ what, share, callOff: () => stop.abort() });
-    show(0);
-    setFailure(undefined);
-    const note = (list: readonly RefusedFile[]) =>
-      setRefused((old) => [
-        ...old,
-        ...list.map((one) => ({ ...one, where, file: files.find(({ name }) => name === one.name) })),
-      ]);
-    try {
-      const { refused: left, taken } = await book.drop({
-        files,
-        sending: { onProgress: show, signal: stop.signal },
-        ...(where === 'back' ? { face: 'B' as const } : where === undefined ? {} : { page: where }),
-        ...(password === undefined ? {} : { password }),
+    const arrived: PageContent[] = [];
+    const show = (sent: number) =>
+      setBusy({
+        what: files.length === 1 ? files[0]!.name : `${files.length} files`,
+        share: sent / files.length,
+        arrived: [...arrived],
+        callOff: () => stop.abort(),
       });
-      note(left);
-      setNotes((old) => [
-        ...old,
-        ...taken.flatMap(({ name, notes: told }) => told.map((one) => ({ name, note: one }))),
-      ]);
+    setFailure(undefined);
+    show(0);
+    try {
+      // One after another in the natural order of their names: each is seen as soon as it is there.
+      for (const [i, file] of files.toSorted((a, b) => NATURAL.compare(a.name, b.name)).entries()) {
+        const form = new FormData();
+        if (password !== undefined) form.set('password', password);
+        form.append('files', file, file.name);
+        const sending = { onProgress: (share: number) => show(i + share), signal: stop.signal };
+        const received = await postForm<ReceivedAnswer>('/api/assets', form, sending);
+        arrived.push(...received.contents);
+        book.know(received.assets);
+        setRefused((old) => [...old, ...received.refused.map((one) => ({ ...one, where, file }))]);
+        setNotes((old) => [
+          ...old,
+          ...received.taken.flatMap(({ name, notes: told }) => told.map((note) => ({ name, note }))),
+        ]);
+      }
     } catch (error) {
-      const list =
-        error instanceof ApiFailure && error.code === 'files-refused'
-          ? (error.problem as { refused: readonly RefusedFile[] }).refused
-          : undefined;
-      if (list) note(list);
-      else setFailure(error instanceof Error ? error.message : String(error));
+      setFailure(error instanceof Error ? error.message : String(error));
     } finally {
+      // What arrived before it was called off, or before it failed, is kept.
+      if (arrived.length) for (const command of placing(arrived, where)) book.change(command);
       setBusy(undefined);
     }
   };

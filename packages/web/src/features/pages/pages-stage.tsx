@@ -88,7 +88,7 @@ export function PagesStage() {
                 </p>
               )}
             </div>
-            {drops.busy && <Arriving {...drops.busy} />}
+            {drops.busy && <Arriving book={book} {...drops.busy} />}
             <Refusals drops={drops} />
             <Openings book={book} chosen={chosen} inHand={inHand} onChoose={choose} onDropFiles={drops.onDrop} />
           </section>

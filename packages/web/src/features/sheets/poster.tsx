@@ -44,7 +44,7 @@ export function Poster({ book }: { readonly book: OpenBook }) {
         }}
       />
       <h2 className="text-lg">The back of the sheet</h2>
-      {drops.busy && <Arriving {...drops.busy} />}
+      {drops.busy && <Arriving book={book} {...drops.busy} />}
       <Refusals drops={drops} />
       {poster ? (
         <div className="flex flex-wrap items-end gap-x-4 gap-y-1">

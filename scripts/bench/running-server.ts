@@ -1,0 +1,69 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const MAIN = path.join(path.dirname(fileURLToPath(import.meta.url)), '../../packages/server/dist/main.js');
+
+/** The built server on a data folder of its own, and its memory as the system counts it (Linux). */
+export interface RunningServer {
+  readonly url: string;
+  /** megabytes now in memory */
+  readonly residentMb: () => number;
+  /** megabytes at most since the last call of `forgetPeak` */
+  readonly peakMb: () => number;
+  readonly forgetPeak: () => void;
+  readonly stop: () => Promise<void>;
+}
+
+export async function runServer(): Promise<RunningServer> {
+  const data = mkdtempSync(path.join(tmpdir(), 'eight-up-bench-'));
+  const child: ChildProcess = spawn(process.execPath, [MAIN], {
+    env: { ...process.env, PORT: '0', EIGHTUP_DATA: data },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const url = await new Promise<string>((resolve, reject) => {
+    child.stdout!.on('data', (chunk: Buffer) => {
+      const said = /Eight Up: (http\S+)/.exec(chunk.toString())?.[1];
+      if (said) resolve(said);
+    });
+    child.once('exit', () => reject(new Error('the server did not start')));
+  });
+  const status = (key: string) =>
+    Number(new RegExp(`${key}:\\s+(\\d+) kB`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))![1]) / 1024;
+  return {
+    url,
+    residentMb: () => status('VmRSS'),
+    peakMb: () => status('VmHWM'),
+    forgetPeak: () => writeFileSync(`/proc/${child.pid}/clear_refs`, '5'),
+    stop: async () => {
+      child.kill('SIGKILL');
+      await new Promise((resolve) => child.once('exit', resolve));
+      rmSync(data, { recursive: true, force: true });
+    },
+  };
+}
+
+export async function postJson<T>(url: string, body: object): Promise<T> {
+  const answer = await fetch(url, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  if (!answer.ok) throw new Error(`${url}: ${await answer.text()}`);
+  return (await answer.json()) as T;
+}
+
+/** Sends files to an address in one request. */
+export async function postFiles<T>(
+  url: string,
+  files: readonly { readonly name: string; readonly bytes: Uint8Array }[],
+  field = 'files',
+): Promise<T> {
+  const form = new FormData();
+  for (const { name, bytes } of files) form.append(field, new Blob([new Uint8Array(bytes)]), name);
+  const answer = await fetch(url, { method: 'POST', body: form });
+  if (!answer.ok) throw new Error(`${url}: ${await answer.text()}`);
+  return (await answer.json()) as T;
+}
