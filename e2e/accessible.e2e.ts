@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/webdriverjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type RunningApp } from './app.ts';
-import { openBrowser, type Browser } from './browser.ts';
+import { byRole, openBrowser, setView, type Browser } from './browser.ts';
 
 let app: RunningApp;
 let browser: Browser;
@@ -17,7 +17,19 @@ afterAll(async () => {
 });
 
 describe('axe finds nothing', () => {
-  it.each(['/', '/new', 'form', 'pages?page=2', 'sheets', 'fold?step=3', '/nowhere'])('on %s', async (screen) => {
+  it.each([
+    '/',
+    '/new',
+    'form',
+    'pages',
+    'pages?page=3',
+    'sheets',
+    'sheets?face=B',
+    'history',
+    'history?n=2',
+    'fold?step=3',
+    '/nowhere',
+  ])('on %s', async (screen) => {
     const { driver } = browser;
     await driver.get(app.url + (screen.startsWith('/') ? screen : `/books/${id}/${screen}`));
     await driver.wait(
@@ -29,5 +41,28 @@ describe('axe finds nothing', () => {
     expect(
       violations.map(({ id: rule, nodes }) => `${rule}: ${nodes.map(({ html }) => html.slice(0, 160)).join(' | ')}`),
     ).toEqual([]);
+  });
+
+  it('with everything unfolded: numbers, spreads, an acceptance, and at a quarter of the room', async () => {
+    const { driver } = browser;
+    await driver.get(`${app.url}/books/${id}/pages?page=4`);
+    for (const name of ['By numbers', 'Over several pages', 'Accept it …'])
+      await (await byRole(driver, 'button', name)).click();
+    for (const [width, height] of [
+      [1280, 800],
+      [640, 400],
+    ] as const) {
+      await setView(driver, width, height);
+      await driver.sleep(400);
+      const { violations } = await new AxeBuilder(driver).analyze();
+      expect(violations.map(({ id: rule }) => rule)).toEqual([]);
+      // Nothing runs out of the window sideways: 640 is 1280 at 200 %.
+      expect(
+        await driver.executeScript(
+          `return document.documentElement.scrollWidth <= document.documentElement.clientWidth`,
+        ),
+      ).toBe(true);
+    }
+    await setView(driver, 1280, 800);
   });
 });

@@ -107,7 +107,7 @@ describe('killed without warning', () => {
     }
     expect(acknowledged).toBeGreaterThan(KILLS);
     await kill(server.child);
-  });
+  }, 400_000);
 
   it('in the middle of uploads, keeps whole files only, leaves nothing lying about and takes them the next time', async () => {
     let server = await start();

@@ -16,6 +16,8 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['form', 'Sixteen Bells', 'form', 3000],
   ['pages', 'Low Water Names', 'pages?page=6', 2500],
   ['sheets', 'What the Gulls Left', 'sheets', 2500],
+  ['poster', 'What the Gulls Left', 'sheets?face=B', 2500],
+  ['history', 'Low Water Names', 'history?n=6', 2500],
   ['fold', 'Knots for Short Crossings', 'fold?step=7.5&page=3', 5000],
   ['book', 'Knots for Short Crossings', 'fold?step=12.35&page=5', 5000],
 ];

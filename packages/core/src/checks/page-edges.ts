@@ -7,8 +7,16 @@ export type Side = (typeof SIDES)[number];
 /** What a page meets at each side as its face of the sheet shows it: the sheet's own edge, a fold, a cut or slit, or whole paper. */
 export type PageEdges = Readonly<Record<Side, 'sheet' | 'fold' | 'cut' | 'whole'>>;
 
-/** The edges of every page, in reading order. */
-export function pageEdges({ run, reading, pattern }: FoldedBook): readonly PageEdges[] {
+const edgesOf = new WeakMap<FoldedBook, readonly PageEdges[]>();
+
+/** The edges of every page, in reading order; kept by plan. */
+export function pageEdges(plan: FoldedBook): readonly PageEdges[] {
+  const edges = edgesOf.get(plan) ?? metByPages(plan);
+  edgesOf.set(plan, edges);
+  return edges;
+}
+
+function metByPages({ run, reading, pattern }: FoldedBook): readonly PageEdges[] {
   const { sheet } = run;
   return reading.pages.map(({ face }): PageEdges => {
     const { outline } = at(sheet.panels, face.panel);

@@ -42,8 +42,16 @@ export interface Laid {
 /** A content laid on its page. */
 export type PlacedContent = PagePlace & Laid;
 
-/** The places of all pages, derived from the folded book. */
+const placesOf = new WeakMap<FoldedBook, readonly PagePlace[]>();
+
+/** The places of all pages, derived from the folded book. Kept by plan: screens ask after every change. */
 export function pagePlaces(plan: FoldedBook): readonly PagePlace[] {
+  const places = placesOf.get(plan) ?? placedPages(plan);
+  placesOf.set(plan, places);
+  return places;
+}
+
+function placedPages(plan: FoldedBook): readonly PagePlace[] {
   const { run, reading, sheet } = plan;
   return reading.pages.map(({ face, quarterTurns }, page) => {
     const panel = at(run.sheet.panels, face.panel);
@@ -87,6 +95,12 @@ export function pageOnSheet(
   return { box: { width, height, spine }, toSheet };
 }
 
+/** How a content was last laid, and what that depended on: after a change most of a book lies as it lay. */
+const laidBefore = new WeakMap<
+  PageContent,
+  { readonly on: readonly [PagePlace, AssetPage, Printing]; readonly placed: PlacedContent }
+>();
+
 /** Lays every content on its page, turned as the page stands. Pages without content, or whose original is unknown, are left out. */
 export function impose(
   plan: FoldedBook,
@@ -99,11 +113,27 @@ export function impose(
     const content = pages[place.page]?.content;
     const asset = content ? assets(content.asset)?.pages[content.page] : undefined;
     if (!content || !asset) return [];
-    const room = scaledAboutCentre(place.rect, shrink);
-    const clip = content.fit === 'bleed' ? overTheEdge(room, plan.sheet, printing.bleed) : room;
-    const { box, toSheet } = pageOnSheet(place, room);
-    return [{ ...place, ...layOn(content, asset, box, toSheet, clip, printing.bleed), side: place.side }];
+    const before = laidBefore.get(content);
+    const on = [place, asset, printing] as const;
+    if (before && on.every((one, i) => one === before.on[i])) return [before.placed];
+    const placed = layOnPlace(plan, place, content, asset, printing, shrink);
+    laidBefore.set(content, { on, placed });
+    return [placed];
   });
+}
+
+function layOnPlace(
+  plan: FoldedBook,
+  place: PagePlace,
+  content: PageContent,
+  asset: AssetPage,
+  printing: Printing,
+  shrink: number,
+): PlacedContent {
+  const room = scaledAboutCentre(place.rect, shrink);
+  const clip = content.fit === 'bleed' ? overTheEdge(room, plan.sheet, printing.bleed) : room;
+  const { box, toSheet } = pageOnSheet(place, room);
+  return { ...place, ...layOn(content, asset, box, toSheet, clip, printing.bleed), side: place.side };
 }
 
 /** Lays the poster on the whole of face B, seen with the sheet turned over from left to right. */

@@ -1,5 +1,6 @@
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
-import type { Printing } from '@eight-up/core/book/document';
+import type { Command } from '@eight-up/core/book/command';
+import type { BookPage, Printing } from '@eight-up/core/book/document';
 import { USUAL_PRINTING } from '@eight-up/core/book/usual';
 import type { Numbering } from '@eight-up/core/folding/reading';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
@@ -21,6 +22,12 @@ export interface DemoBook {
   readonly numbering: Numbering;
   readonly printing: Printing;
   readonly files: () => Promise<readonly DemoFile[]>;
+  /** a picture for the back of the sheet */
+  readonly poster?: () => Promise<DemoFile>;
+  /** what the crew did to it afterwards */
+  readonly then?: readonly Command[];
+  /** what they called the state that came of it */
+  readonly called?: string;
 }
 
 const { paper, ink, teal, pale, persimmon, blush, ochre, sand } = INKS;
@@ -206,6 +213,18 @@ function names({ words }: Lettering): readonly Picture[] {
 }
 
 /** Four books at different stages: three ready to print, one waiting for pictures. */
+const say = (at: number, words: Partial<Omit<BookPage, 'content'>>): Command => ({ kind: 'say', page: at, words });
+
+/** Many gulls over the river, for the back of the sheet. */
+function flock({ words }: Lettering): Picture {
+  const [w, h] = [279.4, 215.9];
+  const birds = Array.from({ length: 14 }, (_, i) =>
+    gull(24 + ((i * 67) % 232), 34 + ((i * 41) % 110), 0.8 + (i % 4) / 4),
+  );
+  const title: Shape = { d: words('title', 'All of them came back', 22, 196, 13), fill: ink };
+  return page(w, h, sand, moon(222, 46, 18), ...birds, waves(w, 168, [teal, pale, teal]), title);
+}
+
 export function demoBooks(lettering: Lettering): readonly DemoBook[] {
   return [
     {
@@ -231,6 +250,16 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
       numbering: 'covers-apart',
       printing: USUAL_PRINTING,
       files: () => pixels(gulls(lettering), 'gulls', 'png'),
+      poster: async () => ({ name: 'all the gulls.pdf', bytes: await asPdf([flock(lettering)], 'All the gulls') }),
+      then: [
+        say(0, { role: 'cover' }),
+        say(7, { role: 'back' }),
+        {
+          kind: 'accept',
+          accepted: { key: 'grain-across-spine settle', reason: 'Office paper, folded once: it holds for an evening.' },
+        },
+      ],
+      called: 'as printed for the ferry landing',
     },
     {
       title: 'Low Water Names',
@@ -239,6 +268,18 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
       numbering: 'cover-is-1',
       printing: shrunk,
       files: () => pixels(names(lettering), 'low water', 'webp'),
+      then: [
+        say(0, { role: 'cover', locked: true }),
+        { kind: 'name-thread', thread: 'slate', name: 'fords' },
+        { kind: 'name-thread', thread: 'rust', name: 'shoals' },
+        say(1, { thread: 'rust' }),
+        say(2, { thread: 'rust', note: 'Ask Ottoline for the old name.' }),
+        say(3, { thread: 'slate', caption: 'dry by the end of June' }),
+        say(5, { thread: 'slate' }),
+        say(8, { role: 'back' }),
+        { kind: 'set-lettering', lettering: { numbers: 'foot-outside', size: mm(3) } },
+      ],
+      called: 'seven of nine drawn',
     },
   ];
 }

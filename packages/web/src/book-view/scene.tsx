@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { Canvas, useFrame, useThree, type ThreeEvent } from '@react-three/fiber';
 import {
   Box3,
@@ -24,12 +24,12 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { cutEdges } from '@eight-up/core/folding/cut-edges';
 import { poseOnTape } from '@eight-up/core/folding/rehearsal';
 import type { Pose } from '@eight-up/core/folding/poses';
-import type { PlacedContent } from '@eight-up/core/pagination/imposition';
 import type { BookViewProps } from './props.ts';
-import { paintSheet } from './sheet-texture.ts';
+import { paintPoster, paintSheet } from './sheet-texture.ts';
 
 const INK = new Color('#16261f');
 const BACK = new Color('#e4e1d6');
+const WHITE = new Color('#ffffff');
 const BLADE = new Color('#c2410c');
 /** Millimetres between layers, so that a pile shows its leaves and no two faces share a plane. */
 const LAYER = 0.22;
@@ -53,8 +53,12 @@ export function Scene(props: BookViewProps) {
   );
 }
 
-function Paper({ plan, placed, book, position, lit, onPoint }: BookViewProps) {
-  const texture = useSheetTexture(plan, placed, book);
+function Paper({ plan, placed, letters, poster, book, position, lit, onPoint }: BookViewProps) {
+  const texture = useTexture(
+    (show) => void paintSheet(plan, placed, letters, book, show),
+    [plan, placed, letters, book],
+  );
+  const behind = useTexture((show) => void (poster && paintPoster(plan, poster, book, show)), [plan, poster, book]);
   const pageOfPanel = useMemo(() => new Map(plan.reading.pages.map(({ face }, page) => [face.panel, page])), [plan]);
   const parts = useMemo(() => plan.run.sheet.panels.map((_, i) => panelParts(plan, i)), [plan]);
   const invalidate = useThree((state) => state.invalidate);
@@ -67,9 +71,11 @@ function Paper({ plan, placed, book, position, lit, onPoint }: BookViewProps) {
   }, [plan, parts, position, invalidate]);
 
   useEffect(() => {
-    parts.forEach((part, i) => part.show(texture, lit !== undefined && pageOfPanel.get(i) === lit));
+    parts.forEach((part, i) =>
+      part.show(texture, poster ? behind : undefined, lit !== undefined && pageOfPanel.get(i) === lit),
+    );
     invalidate();
-  }, [parts, texture, lit, pageOfPanel, invalidate]);
+  }, [parts, texture, behind, poster, lit, pageOfPanel, invalidate]);
 
   const point = (i: number) => ({
     onPointerOver: (event: ThreeEvent<PointerEvent>) => {
@@ -148,8 +154,11 @@ function panelParts(plan: FoldedBook, index: number) {
         .multiply(new Matrix4().makeTranslation(0, 0, lift));
       group.matrixWorldNeedsUpdate = true;
     },
-    show(texture: CanvasTexture | undefined, lit: boolean) {
+    show(texture: CanvasTexture | undefined, behind: CanvasTexture | undefined, lit: boolean) {
       front.map = texture ?? null;
+      back.map = behind ?? null;
+      back.color = behind ? WHITE : BACK;
+      back.needsUpdate = true;
       front.emissive = new Color(lit ? '#0c6b63' : '#000000');
       front.emissiveIntensity = lit ? 0.55 : 0;
       front.needsUpdate = true;
@@ -166,16 +175,17 @@ function panelParts(plan: FoldedBook, index: number) {
   };
 }
 
-function useSheetTexture(
-  plan: FoldedBook,
-  placed: readonly PlacedContent[],
-  book: BookViewProps['book'],
+/** A texture from what is painted, replaced as it is painted on; old ones are given back. */
+function useTexture(
+  paint: (show: (canvas: HTMLCanvasElement) => void) => void,
+  on: readonly unknown[],
 ): CanvasTexture | undefined {
   const [texture, setTexture] = useState<CanvasTexture>();
+  const start = useEffectEvent(paint);
   useEffect(() => {
     let current = true;
     const made: CanvasTexture[] = [];
-    void paintSheet(plan, placed, book, (canvas) => {
+    start((canvas) => {
       if (!current) return;
       const painted = new CanvasTexture(canvas);
       painted.colorSpace = SRGBColorSpace;
@@ -187,7 +197,8 @@ function useSheetTexture(
       current = false;
       made.forEach((old) => old.dispose());
     };
-  }, [plan, placed, book]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- what is painted depends on what the caller says it does
+  }, on);
   return texture;
 }
 

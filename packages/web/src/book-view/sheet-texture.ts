@@ -1,5 +1,6 @@
 import { pagePlaces } from '@eight-up/core/pagination/imposition';
-import type { PlacedContent } from '@eight-up/core/pagination/imposition';
+import type { PageLetters } from '@eight-up/core/output/lettering';
+import type { Laid, PlacedContent } from '@eight-up/core/pagination/imposition';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { fibres } from '@eight-up/core/output/fibres';
 import { pageNames } from '@eight-up/words/forms';
@@ -12,17 +13,11 @@ const LONGER_SIDE = 2048;
 export async function paintSheet(
   plan: FoldedBook,
   placed: readonly PlacedContent[],
+  letters: readonly PageLetters[],
   book: Pick<BookAnswer, 'assets'>,
   show: (canvas: HTMLCanvasElement) => void,
 ): Promise<void> {
-  const { width, height } = plan.sheet;
-  const scale = LONGER_SIDE / Math.max(width, height);
-  const canvas = document.createElement('canvas');
-  canvas.width = Math.round(width * scale);
-  canvas.height = Math.round(height * scale);
-  const context = canvas.getContext('2d')!;
-  context.fillStyle = '#fdfcf7';
-  context.fillRect(0, 0, canvas.width, canvas.height);
+  const { canvas, context, scale } = bareSheet(plan, '#fdfcf7');
   context.strokeStyle = 'rgba(120,116,100,0.4)';
   for (const { x, y, dx, dy } of fibres(plan.sheet.fibre, 150)) {
     context.beginPath();
@@ -44,29 +39,75 @@ export async function paintSheet(
     context.fillText(names[page]!, 0, 0);
     context.restore();
   }
+  writeLetters(context, letters, scale);
   show(canvas);
-  await Promise.all(
-    placed.map(async ({ content, clip, matrix, asset }) => {
-      const url = await pictureAddress(book, content, placed.length > 20 ? 240 : 480);
-      const image = url ? await load(url) : undefined;
-      if (!image) return;
-      context.save();
-      context.beginPath();
-      context.rect(clip.left * scale, clip.top * scale, clip.width * scale, clip.height * scale);
-      context.clip();
-      context.transform(
-        matrix[0] * scale,
-        matrix[1] * scale,
-        matrix[2] * scale,
-        matrix[3] * scale,
-        matrix[4] * scale,
-        matrix[5] * scale,
-      );
-      context.drawImage(image, 0, 0, asset.width, asset.height);
-      context.restore();
-    }),
-  );
+  await Promise.all(placed.map((laid) => paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)));
+  writeLetters(context, letters, scale);
   if (placed.length) show(canvas);
+}
+
+/** Paints the poster on face B as it lies behind face A: mirrored, so that it reads once seen from behind. */
+export async function paintPoster(
+  plan: FoldedBook,
+  poster: Laid,
+  book: Pick<BookAnswer, 'assets'>,
+  show: (canvas: HTMLCanvasElement) => void,
+): Promise<void> {
+  const { canvas, context, scale } = bareSheet(plan, '#f4f2ea');
+  context.translate(canvas.width, 0);
+  context.scale(-1, 1);
+  await paintLaid(context, poster, book, 1200, scale);
+  show(canvas);
+}
+
+function bareSheet({ sheet }: FoldedBook, paper: string) {
+  const scale = LONGER_SIDE / Math.max(sheet.width, sheet.height);
+  const canvas = document.createElement('canvas');
+  canvas.width = Math.round(sheet.width * scale);
+  canvas.height = Math.round(sheet.height * scale);
+  const context = canvas.getContext('2d')!;
+  context.fillStyle = paper;
+  context.fillRect(0, 0, canvas.width, canvas.height);
+  return { canvas, context, scale };
+}
+
+async function paintLaid(
+  context: CanvasRenderingContext2D,
+  { content, clip, matrix, asset }: Laid,
+  book: Pick<BookAnswer, 'assets'>,
+  size: 240 | 480 | 1200,
+  scale: number,
+): Promise<void> {
+  const url = await pictureAddress(book, content, size);
+  const image = url ? await load(url) : undefined;
+  if (!image) return;
+  context.save();
+  context.beginPath();
+  context.rect(clip.left * scale, clip.top * scale, clip.width * scale, clip.height * scale);
+  context.clip();
+  const [a, b, c, d, e, f] = matrix.map((value) => value * scale) as [number, number, number, number, number, number];
+  context.transform(a, b, c, d, e, f);
+  context.drawImage(image, 0, 0, asset.width, asset.height);
+  context.restore();
+}
+
+/** Captions and numbers, turned as their pages stand. */
+function writeLetters(context: CanvasRenderingContext2D, letters: readonly PageLetters[], scale: number): void {
+  context.textBaseline = 'middle';
+  context.lineJoin = 'round';
+  for (const { text, at, size, quarterTurns, from } of letters.flatMap(({ onSheet }) => onSheet)) {
+    context.save();
+    context.translate(at.x * scale, at.y * scale);
+    context.rotate((quarterTurns * Math.PI) / 2);
+    context.font = `420 ${size * scale}px "Hanken Grotesk Variable", sans-serif`;
+    context.textAlign = ({ start: 'left', middle: 'center', end: 'right' } as const)[from ?? 'middle'];
+    context.strokeStyle = '#ffffff';
+    context.lineWidth = size * scale * 0.28;
+    context.strokeText(text, 0, 0);
+    context.fillStyle = '#16261f';
+    context.fillText(text, 0, 0);
+    context.restore();
+  }
 }
 
 const load = (url: string): Promise<HTMLImageElement | undefined> =>

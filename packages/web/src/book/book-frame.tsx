@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon, ChevronLeftIcon } from '@heroicons/react/24/outline';
 import { measureSize } from '@eight-up/core/units/measure';
@@ -8,7 +8,7 @@ import { useSettings } from '../app/settings.ts';
 import { UnitSwitch } from '../ui/unit-switch.tsx';
 import { StageStrip, STAGES } from './stages.tsx';
 import { OvertakenSlip } from './overtaken-slip.tsx';
-import { useBook, type OpenBook } from './use-book.ts';
+import { useBook, useSaving, type OpenBook } from './use-book.ts';
 
 /** What stays the same in all stages of a book: its name, its state, the strip of stages. */
 export function BookFrame() {
@@ -34,7 +34,7 @@ export function BookFrame() {
   return <Frame key={id} book={book} />;
 }
 
-function Frame({ book }: { readonly book: OpenBook }) {
+const Frame = memo(function Frame({ book }: { readonly book: OpenBook }) {
   const navigate = useNavigate();
   const { id } = book;
   useActions([
@@ -44,8 +44,8 @@ function Frame({ book }: { readonly book: OpenBook }) {
       keys: String(i + 1),
       run: () => void navigate(`/books/${id}/${path}`),
     })),
-    { id: 'undo', title: 'Undo', keys: 'Ctrl Z', run: book.undo, enabled: book.canUndo || book.saving },
-    { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z or Ctrl Y', run: book.redo, enabled: book.canRedo || book.saving },
+    { id: 'undo', title: 'Undo', keys: 'Ctrl Z', run: book.undo, enabled: book.canUndo },
+    { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z or Ctrl Y', run: book.redo, enabled: book.canRedo },
     {
       id: 'history',
       title: 'Every change of this book',
@@ -68,7 +68,7 @@ function Frame({ book }: { readonly book: OpenBook }) {
       <Outlet context={book} />
     </div>
   );
-}
+});
 
 function Title({ book }: { readonly book: OpenBook }) {
   const [text, setText] = useState<string>();
@@ -100,6 +100,7 @@ function Title({ book }: { readonly book: OpenBook }) {
 
 function StateLine({ book }: { readonly book: OpenBook }) {
   const unit = useSettings((s) => s.unit);
+  const saving = useSaving(book.id);
   const { width, height } = book.plan.reading;
   const saved = new Date(book.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
   return (
@@ -112,7 +113,7 @@ function StateLine({ book }: { readonly book: OpenBook }) {
       <UnitSwitch />·
       <Link to={`/books/${book.id}/history`} className="underline decoration-1 hover:text-ink" title="Every change (Y)">
         <span role="status" aria-live="polite">
-          {book.saving ? 'saving …' : book.overtaken ? 'not saved' : `saved ${saved}`}
+          {saving ? 'saving …' : book.overtaken ? 'not saved' : `saved ${saved}`}
         </span>
       </Link>
       ·

@@ -1,14 +1,15 @@
-import { useMemo, useState, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { memo, useState, type ReactNode } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { checkKey, type Check } from '@eight-up/core/checks/check';
 import { remedyOf } from '@eight-up/core/checks/remedy';
 import { checkWords, remedyVerb } from '@eight-up/words/checks';
 import { useSettings } from '../app/settings.ts';
+import { showsTheSame } from './shows-the-same.ts';
 import type { OpenBook } from './use-book.ts';
 
 /** What needs settling: the reason first, then what would be right, then the remedy as a verb. */
-export function ChecksSlip({ book }: { readonly book: OpenBook }) {
+export const ChecksSlip = memo(function ChecksSlip({ book }: { readonly book: OpenBook }) {
   const { open, accepted } = book.checks;
   return (
     <section aria-label="Checks" className="slip p-4">
@@ -50,7 +51,7 @@ export function ChecksSlip({ book }: { readonly book: OpenBook }) {
       )}
     </section>
   );
-}
+}, showsTheSame);
 
 interface CheckProps {
   readonly check: Check;
@@ -140,21 +141,34 @@ function Accepting({
 
 /** Done in one press, or the way to where it is done. */
 function Remedy({ check, book }: CheckProps) {
-  const command = useMemo(
-    () => remedyOf(check, book.plan, book.book, book.look),
-    [check, book.plan, book.book, book.look],
-  );
-  if (command)
-    return (
-      <button type="button" className="remedy" onClick={() => book.change(command)}>
-        {remedyVerb(check, book.names)}
-      </button>
-    );
+  const navigate = useNavigate();
+  const { plan, book: shown, look } = book;
+  const key = checkKey(check);
+  const verb = remedyVerb(check, book.names);
+  // Trying a remedy means checking the whole book: once for a check, and again when it is pressed.
+  const [offered, setOffered] = useState<{ readonly key: string; readonly works: boolean }>();
+  if (offered?.key !== key)
+    setOffered({ key, works: verb !== undefined && remedyOf(check, plan, shown, look) !== undefined });
   const { to, name } = wayTo(check, book);
+  const way = `/books/${book.id}/${to}`;
+  if (!offered?.works)
+    return (
+      <Link className="remedy" to={way}>
+        {name}
+      </Link>
+    );
   return (
-    <Link className="remedy" to={`/books/${book.id}/${to}`}>
-      {name}
-    </Link>
+    <button
+      type="button"
+      className="remedy"
+      onClick={() => {
+        const command = remedyOf(check, plan, shown, look);
+        if (command) book.change(command);
+        else void navigate(way);
+      }}
+    >
+      {verb}
+    </button>
   );
 }
 

@@ -1,17 +1,17 @@
-import { useId, useMemo } from 'react';
+import { memo, useId, useMemo } from 'react';
 import type { BookPage, PageContent } from '@eight-up/core/book/document';
 import { pageLabel } from '@eight-up/core/folding/reading';
 import { letterPage } from '@eight-up/core/output/lettering';
 import { placeOnPage, type PageBox } from '@eight-up/core/pagination/placing';
 import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
 import { usePicture } from './pictures.ts';
-import type { OpenBook } from './use-book.ts';
+import type { PageSetting } from './derived.ts';
 
 interface PageFaceProps {
-  readonly book: Pick<OpenBook, 'plan' | 'book' | 'assets' | 'places'>;
+  readonly setting: PageSetting;
   readonly page: number;
-  /** the page with its words, and the picture as it stands just now (while it is being moved) */
-  readonly shown?: BookPage;
+  /** the page with its words, and the picture as it stands just now */
+  readonly shown: BookPage;
   /** longer side on the screen, for choosing how large a picture to fetch */
   readonly pixels: number;
   readonly className?: string;
@@ -22,31 +22,32 @@ interface PageFaceProps {
 const mm = (length: number) => length / 1e6;
 
 /** The room of a page as it is read. */
-const pageBox = (
-  plan: PageFaceProps['book']['plan'],
-  places: PageFaceProps['book']['places'],
-  page: number,
-): PageBox => ({
+const pageBox = ({ plan, places }: PageSetting, page: number): PageBox => ({
   width: plan.reading.width,
   height: plan.reading.height,
   spine: places[page]!.spine,
 });
 
 /** A page as the reader meets it: its picture through the same matrix as in print, its caption and number. */
-export function PageFace({ book, page, shown, pixels, className, safe = false }: PageFaceProps) {
-  const words = shown ?? book.book.pages[page]!;
-  const { plan, places } = book;
-  const box = useMemo(() => pageBox(plan, places, page), [plan, places, page]);
-  const { numbering, lettering, printing } = book.book;
+export const PageFace = memo(function PageFace({
+  setting,
+  page,
+  shown,
+  pixels,
+  className,
+  safe = false,
+}: PageFaceProps) {
+  const { plan, numbering, lettering, printing } = setting;
+  const box = useMemo(() => pageBox(setting, page), [setting, page]);
   const letters = useMemo(
-    () => letterPage(box, words, pageLabel(plan.reading, page, numbering), lettering, printing.safe),
-    [box, words, plan.reading, page, numbering, lettering, printing.safe],
+    () => letterPage(box, shown, pageLabel(plan.reading, page, numbering), lettering, printing.safe),
+    [box, shown, plan, page, numbering, lettering, printing.safe],
   );
   const drawing = useMemo(() => ({ width: box.width, height: box.height, items: letters }), [box, letters]);
   const [w, h, s] = [mm(box.width), mm(box.height), mm(printing.safe)];
   return (
     <svg viewBox={`0 0 ${w} ${h}`} className={className} aria-hidden="true">
-      {words.content && <Picture book={book} content={words.content} box={box} pixels={pixels} />}
+      {shown.content && <Picture setting={setting} content={shown.content} box={box} pixels={pixels} />}
       {safe && w > 2 * s && h > 2 * s && (
         <rect
           x={s}
@@ -63,19 +64,19 @@ export function PageFace({ book, page, shown, pixels, className, safe = false }:
       <DrawingItems drawing={drawing} />
     </svg>
   );
-}
+});
 
 interface PictureProps {
-  readonly book: PageFaceProps['book'];
+  readonly setting: PageSetting;
   readonly content: PageContent;
   readonly box: PageBox;
   readonly pixels: number;
 }
 
-function Picture({ book, content, box, pixels }: PictureProps) {
+function Picture({ setting, content, box, pixels }: PictureProps) {
   const clip = useId();
-  const url = usePicture(book, content, pixels > 260 ? 480 : 240);
-  const asset = book.assets.find(({ id }) => id === content.asset)?.pages[content.page];
+  const url = usePicture(setting, content, pixels > 260 ? 480 : 240);
+  const asset = setting.assets.find(({ id }) => id === content.asset)?.pages[content.page];
   const [w, h] = [mm(box.width), mm(box.height)];
   if (!asset || !url)
     return (
@@ -83,7 +84,7 @@ function Picture({ book, content, box, pixels }: PictureProps) {
         {asset ? 'drawing …' : 'original lost'}
       </text>
     );
-  const { matrix } = placeOnPage(content, asset, box, book.book.printing.bleed);
+  const { matrix } = placeOnPage(content, asset, box, setting.printing.bleed);
   const [a, b, c, d, e, f] = matrix;
   return (
     <g clipPath={`url(#${clip})`}>

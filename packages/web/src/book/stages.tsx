@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { NavLink } from 'react-router';
 
 /** The order of work is the navigation. Each stage is one panel of a folded strip; the open one lies flat. */
@@ -8,7 +9,7 @@ export const STAGES = [
   { path: 'fold', name: 'Fold' },
 ] as const;
 
-export function StageStrip({ bookId }: { readonly bookId: string }) {
+export const StageStrip = memo(function StageStrip({ bookId }: { readonly bookId: string }) {
   return (
     <nav aria-label="Stages" className="flex items-start">
       {STAGES.map(({ path, name }, i) => (
@@ -45,4 +46,4 @@ export function StageStrip({ bookId }: { readonly bookId: string }) {
       ))}
     </nav>
   );
-}
+});

@@ -1,5 +1,5 @@
 import { useMemo, useRef } from 'react';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useIsMutating, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useOutletContext } from 'react-router';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
 import type { AssetInfo } from '@eight-up/core/book/document';
@@ -8,12 +8,14 @@ import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import { commandProblemWords } from '@eight-up/words/problems';
 import { ApiFailure, getJson, postJson, postText } from '../app/api.ts';
 import { useSettings, windowId } from '../app/settings.ts';
-import { deriveBook, type Derived } from './derived.ts';
+import { useStable, useUnchanged } from '../ui/use-stable.ts';
+import { deriveBook, pageSetting, type Derived, type PageSetting } from './derived.ts';
 import { useElsewhere } from './use-elsewhere.ts';
 
 /** A book open in this window: its document, everything folded out of it, and what can be done to it. */
 export interface OpenBook extends BookAnswer, Derived {
   readonly plan: FoldedBook;
+  readonly setting: PageSetting;
   readonly change: (command: Command) => void;
   readonly undo: () => void;
   readonly redo: () => void;
@@ -22,7 +24,6 @@ export interface OpenBook extends BookAnswer, Derived {
   /** the pages in the order of a page plan (CSV) */
   readonly arrange: (csv: Blob) => Promise<BookAnswer>;
   readonly goBack: (to: number) => Promise<BookAnswer>;
-  readonly saving: boolean;
   /** what the last change ran into, if anything */
   readonly failure: ApiFailure | undefined;
   readonly dismissFailure: () => void;
@@ -110,60 +111,93 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   const form = answer?.book.form;
   const sheet = answer?.book.sheet;
   const plan = useMemo(() => (form && sheet ? planBook(form, sheet) : undefined), [form, sheet]);
+  const shown = answer?.book;
+  const assets = answer?.assets;
   const derived = useMemo(
-    () => (answer && plan?.ok ? deriveBook(plan.value, answer.book, answer.assets) : undefined),
-    [answer, plan],
+    () => (shown && assets && plan?.ok ? deriveBook(plan.value, shown, assets) : undefined),
+    [shown, assets, plan],
   );
 
-  const change = (command: Command) => {
-    const shown = current();
-    if (!shown) return;
-    const applied = applyCommand(shown.book, command);
+  const numbering = shown?.numbering;
+  const lettering = shown?.lettering;
+  const printing = shown?.printing;
+  const setting = useMemo(
+    () =>
+      plan?.ok && assets && numbering && lettering && printing
+        ? pageSetting(plan.value, { numbering, lettering, printing }, assets)
+        : undefined,
+    [plan, assets, numbering, lettering, printing],
+  );
+
+  const change = useStable((command: Command) => {
+    const now = current();
+    if (!now) return;
+    const applied = applyCommand(now.book, command);
     if (!applied.ok) {
       refusal.mutate(new ApiFailure('command-impossible', commandProblemWords(applied.problem, unit), applied.problem));
       return;
     }
-    queries.setQueryData<BookAnswer>(key, { ...shown, book: applied.value.book });
+    queries.setQueryData<BookAnswer>(key, { ...now, book: applied.value.book });
     if (moved) unsaved.current.push(command);
     else send.mutate({ kind: 'command', command });
-  };
-  const overtaken: Overtaken | undefined = moved && {
-    unsaved: unsaved.current.length,
-    takeOver: async () => {
-      queries.setQueryData(key, await getJson<BookAnswer>(address));
-      const again = unsaved.current.splice(0);
-      elsewhere.forget();
-      send.reset();
-      for (const command of again) resend(command);
-    },
-    keepCopy: async () => {
-      const copy = await postJson<BookAnswer>(`${address}/copy`, {
-        from: current()!.revision,
-        with: unsaved.current,
-      });
-      unsaved.current = [];
-      elsewhere.forget();
-      send.reset();
-      void queries.invalidateQueries({ queryKey: key });
-      void queries.invalidateQueries({ queryKey: ['shelf'] });
-      return copy.id;
-    },
-  };
-  const resend = (command: Command) => {
-    const shown = current()!;
-    const applied = applyCommand(shown.book, command);
-    if (!applied.ok) return;
-    queries.setQueryData<BookAnswer>(key, { ...shown, book: applied.value.book });
-    send.mutate({ kind: 'command', command });
-  };
+  });
+  const takeOver = useStable(async () => {
+    queries.setQueryData(key, await getJson<BookAnswer>(address));
+    const again = unsaved.current.splice(0);
+    elsewhere.forget();
+    send.reset();
+    for (const command of again) {
+      const now = current()!;
+      const applied = applyCommand(now.book, command);
+      if (!applied.ok) continue;
+      queries.setQueryData<BookAnswer>(key, { ...now, book: applied.value.book });
+      send.mutate({ kind: 'command', command });
+    }
+  });
+  const keepCopy = useStable(async () => {
+    const state = { from: current()!.revision, with: unsaved.current };
+    const copy = await postJson<BookAnswer>(`${address}/copy`, state);
+    unsaved.current = [];
+    elsewhere.forget();
+    send.reset();
+    void queries.invalidateQueries({ queryKey: key });
+    void queries.invalidateQueries({ queryKey: ['shelf'] });
+    return copy.id;
+  });
 
   // A change that core refuses never reaches the server, but is told in the same place.
   const refusal = useMutation<never, ApiFailure, ApiFailure>({ mutationFn: (failure) => Promise.reject(failure) });
   const failure = moved ? undefined : (send.error ?? refusal.error ?? undefined);
-  const dismissFailure = () => {
-    send.reset();
-    refusal.reset();
+  const acts = {
+    change,
+    dismissFailure: useStable(() => {
+      send.reset();
+      refusal.reset();
+    }),
+    undo: useStable(() => send.mutate({ kind: 'undo' })),
+    redo: useStable(() => send.mutate({ kind: 'redo' })),
+    know: useStable((known: readonly AssetInfo[]) => {
+      queries.setQueryData<BookAnswer>(key, (old) => old && { ...old, assets: [...old.assets, ...known] });
+    }),
+    arrange: arrange.mutateAsync,
+    goBack: goBack.mutateAsync,
   };
+  const lost = unsaved.current.length;
+  const overtaken = useUnchanged<Overtaken | undefined>(moved && { unsaved: lost, takeOver, keepCopy });
+  // One object as long as nothing of it changes: whoever is given it need not be drawn anew while a change is being saved.
+  const book = useUnchanged<OpenBook | undefined>(
+    answer && plan?.ok && derived && setting
+      ? {
+          ...answer,
+          ...derived,
+          ...acts,
+          plan: plan.value,
+          setting,
+          failure,
+          overtaken,
+        }
+      : undefined,
+  );
 
   const error =
     fetched.error instanceof ApiFailure
@@ -171,27 +205,11 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
       : plan && !plan.ok
         ? new ApiFailure('plan-impossible', commandProblemWords(plan.problem, unit), plan.problem)
         : undefined;
-  if (!answer || !plan?.ok || !derived) return { book: undefined, error };
-  return {
-    error,
-    book: {
-      ...answer,
-      ...derived,
-      plan: plan.value,
-      change,
-      failure,
-      dismissFailure,
-      overtaken,
-      undo: () => send.mutate({ kind: 'undo' }),
-      redo: () => send.mutate({ kind: 'redo' }),
-      know: (assets) =>
-        queries.setQueryData<BookAnswer>(key, (shown) => shown && { ...shown, assets: [...shown.assets, ...assets] }),
-      arrange: arrange.mutateAsync,
-      goBack: goBack.mutateAsync,
-      saving: send.isPending || arrange.isPending || goBack.isPending,
-    },
-  };
+  return { book, error };
 }
+
+/** Whether the book is on its way to the disk just now. */
+export const useSaving = (id: string): boolean => useIsMutating({ mutationKey: ['book', id] }) > 0;
 
 /** The open book, inside one of its stages. */
 export const useOpenBook = (): OpenBook => useOutletContext<OpenBook>();

@@ -70,6 +70,8 @@ export function FoldStage() {
               <BookView
                 plan={plan}
                 placed={book.placed}
+                letters={book.letters}
+                poster={book.poster}
                 book={book}
                 position={tape.position}
                 lit={lit}

@@ -3,11 +3,12 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer, HistoryAnswer, HistoryEntry } from '@eight-up/core/contract/answers';
 import { planBook } from '@eight-up/core/forms/planned-book';
-import { formWords } from '@eight-up/words/forms';
+import { formWords, pageNames } from '@eight-up/words/forms';
+import { ROLE_WORDS } from '@eight-up/words/pages';
 import { historyWords } from '@eight-up/words/history';
 import { useActions } from '../../app/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
-import { deriveBook } from '../../book/derived.ts';
+import { pageSetting } from '../../book/derived.ts';
 import { PageFace } from '../../book/page-face.tsx';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
 
@@ -181,7 +182,13 @@ function Pages({ answer }: { readonly answer: BookAnswer }) {
   const { book, assets } = answer;
   const derived = useMemo(() => {
     const plan = planBook(book.form, book.sheet);
-    return plan.ok ? { plan: plan.value, book, assets, ...deriveBook(plan.value, book, assets) } : undefined;
+    return plan.ok
+      ? {
+          plan: plan.value,
+          names: pageNames(plan.value.reading, book.numbering),
+          setting: pageSetting(plan.value, book, assets),
+        }
+      : undefined;
   }, [book, assets]);
   if (!derived) return <p>This state no longer folds.</p>;
   const { reading } = derived.plan;
@@ -191,14 +198,20 @@ function Pages({ answer }: { readonly answer: BookAnswer }) {
       <h2 className="text-xl">{book.title}</h2>
       <p className="mb-3 text-quiet">{formWords(book.form.id).name}</p>
       <ol className="flex flex-wrap gap-2" aria-label="Pages of this state">
-        {book.pages.map(({ content, role }, page) => (
+        {book.pages.map((shown, page) => (
           <li
             key={page}
             className="relative border border-ink bg-paper"
             style={{ width, height: (width * reading.height) / reading.width }}
-            aria-label={`Page ${derived.names[page]}: ${content?.name ?? 'empty'}${role ? `, ${role}` : ''}`}
+            aria-label={`Page ${derived.names[page]}: ${shown.content?.name ?? 'empty'}${shown.role ? `, ${ROLE_WORDS[shown.role]}` : ''}`}
           >
-            <PageFace book={derived} page={page} pixels={240} className="absolute inset-0 size-full" />
+            <PageFace
+              setting={derived.setting}
+              page={page}
+              shown={shown}
+              pixels={240}
+              className="absolute inset-0 size-full"
+            />
             <span className="absolute bottom-0.5 left-0.5 bg-paper px-1 text-xs font-bold">{derived.names[page]}</span>
           </li>
         ))}

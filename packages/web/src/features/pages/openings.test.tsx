@@ -3,7 +3,7 @@ import { DndContext } from '@dnd-kit/core';
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { onPage } from '@eight-up/core/book/document';
-import { pagePlaces } from '@eight-up/core/pagination/imposition';
+import { pageSetting } from '../../book/derived.ts';
 import { newBook } from '@eight-up/core/book/new-book';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { mm } from '@eight-up/core/units/nm';
@@ -22,12 +22,13 @@ function openBook(id: string, parameters: Record<string, unknown>, filled: reado
   const pages = made.value.pages.map((_, i) =>
     onPage(filled.includes(i) ? { asset: ASSET, page: 0, name: `drawing ${i + 1}.jpg`, fit: 'fit' as const } : null),
   );
+  const assets = [{ id: ASSET, kind: 'jpeg' as const, bytes: 1, pages: [{ width: mm(70), height: mm(100) }] }];
   return {
     plan: plan.value,
-    places: pagePlaces(plan.value),
+    setting: pageSetting(plan.value, made.value, assets),
     names: pageNames(plan.value.reading, 'cover-is-1'),
     book: { ...made.value, pages },
-    assets: [{ id: ASSET, kind: 'jpeg', bytes: 1, pages: [{ width: mm(70), height: mm(100) }] }],
+    assets,
   } as unknown as OpenBook;
 }
 

@@ -1,11 +1,9 @@
-import { useEffect, useRef, type DragEvent } from 'react';
-import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { showsTheSame } from '../../book/shows-the-same.ts';
+import { memo, type DragEvent } from 'react';
 import type { View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
-import { LockClosedIcon } from '@heroicons/react/24/solid';
-import { ROLE_WORDS, threadName } from '@eight-up/words/pages';
-import { PageFace } from '../../book/page-face.tsx';
-import { ThreadLine } from './thread-line.tsx';
+import { threadName } from '@eight-up/words/pages';
+import { PagePlace } from './page-place.tsx';
 
 interface OpeningsProps {
   readonly book: OpenBook;
@@ -19,7 +17,7 @@ interface OpeningsProps {
 const PAGE_AREA = { few: 25_000, many: 8_600 };
 
 /** Every opening as the reader meets it, one after another, each with what waits behind its turn. */
-export function Openings(props: OpeningsProps) {
+export const Openings = memo(function Openings(props: OpeningsProps) {
   const { reading } = props.book.plan;
   const ratio = reading.width / reading.height;
   const height = Math.sqrt((reading.pages.length > 20 ? PAGE_AREA.many : PAGE_AREA.few) / ratio);
@@ -34,7 +32,7 @@ export function Openings(props: OpeningsProps) {
       ))}
     </ol>
   );
-}
+}, showsTheSame);
 
 interface Size {
   readonly width: number;
@@ -47,7 +45,10 @@ function Opening({
   next,
   size,
   rtl,
-  ...rest
+  chosen,
+  inHand,
+  onChoose,
+  onDropFiles,
 }: OpeningsProps & {
   readonly view: View;
   readonly next: View | undefined;
@@ -82,11 +83,18 @@ function Opening({
             ) : (
               <PagePlace
                 key={page}
-                book={book}
+                setting={book.setting}
                 page={page}
-                size={size}
+                shown={book.book.pages[page]!}
+                name={book.names[page]!}
+                thread={threadOf(book, page)}
+                width={size.width}
+                height={size.height}
                 headDown={stacked && page === view.left}
-                {...rest}
+                isChosen={chosen === page}
+                inHand={inHand === page}
+                onChoose={onChoose}
+                onDropFiles={onDropFiles}
               />
             )}
           </div>
@@ -107,102 +115,14 @@ function Opening({
   );
 }
 
+const threadOf = ({ book }: OpenBook, page: number): string => {
+  const { thread } = book.pages[page]!;
+  return thread ? threadName(thread, book.threads) : '';
+};
+
 const nameOf = (book: OpenBook, page: number | null): string => (page === null ? '' : book.names[page]!);
 
 function behind(book: OpenBook, next: View): string {
   const pages = [next.left, next.right].filter((page) => page !== null).map((page) => book.names[page]);
   return pages.length ? pages.join(' · ') : 'bare paper';
-}
-
-type PagePlaceProps = OpeningsProps & {
-  readonly page: number;
-  readonly size: Size;
-  /** opened out, the page before a fold-out's fold stands on its head */
-  readonly headDown: boolean;
-};
-
-/** One page: chosen, dragged, dropped on; a narrow strip before it takes what is to be put between. */
-function PagePlace({ book, page, size, headDown, chosen, inHand, onChoose, onDropFiles }: PagePlaceProps) {
-  const { content, role, thread, note, caption, locked } = book.book.pages[page]!;
-  const drag = useDraggable({
-    id: `page-${page}`,
-    data: { from: 'page', index: page },
-    disabled: locked || content === null,
-  });
-  const drop = useDroppable({ id: `on-${page}`, data: { onto: 'page', index: page } });
-  const before = useDroppable({ id: `before-${page}`, data: { onto: 'before', index: page } });
-  const button = useRef<HTMLButtonElement>(null);
-  const isChosen = chosen === page;
-  useEffect(() => {
-    // Keys move the choice; focus and view follow it, unless the maker is typing elsewhere.
-    if (isChosen && !document.activeElement?.matches('input, textarea'))
-      button.current?.focus({ preventScroll: false });
-  }, [isChosen]);
-  const name = book.names[page]!;
-  const look = isChosen
-    ? 'outline-3 outline-choose -outline-offset-3 z-10'
-    : drop.isOver
-      ? 'outline-3 outline-ink -outline-offset-3'
-      : '';
-  const moved = drag.transform
-    ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 30, opacity: 0.85 }
-    : {};
-  return (
-    <div ref={drop.setNodeRef} className="relative" style={size} onDrop={(event) => onDropFiles(event, page)}>
-      <div
-        ref={before.setNodeRef}
-        className={`absolute inset-y-0 left-0 z-20 w-3 ${before.isOver ? 'bg-choose' : 'pointer-events-none'}`}
-      />
-      <button
-        ref={(node) => {
-          drag.setNodeRef(node);
-          button.current = node;
-        }}
-        type="button"
-        data-testid={`page-${page + 1}`}
-        aria-pressed={isChosen}
-        aria-label={[
-          `Page ${name}: ${content ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}` : 'empty'}`,
-          ...(role ? [ROLE_WORDS[role]] : []),
-          ...(content?.part ? ['part of a spread'] : []),
-          ...(thread ? [threadName(thread, book.book.threads)] : []),
-          ...(caption ? [`caption: ${caption}`] : []),
-          ...(note ? [`note: ${note}`] : []),
-          ...(locked ? ['locked'] : []),
-          ...(inHand === page ? ['in hand'] : []),
-        ].join(', ')}
-        title={note || undefined}
-        className={`relative block size-full cursor-pointer overflow-hidden bg-paper ${look} ${inHand === page ? 'opacity-50' : ''}`}
-        style={moved}
-        onClick={() => onChoose(page)}
-        onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
-      >
-        {(content !== null || caption !== '') && (
-          <PageFace
-            book={book}
-            page={page}
-            pixels={Math.max(size.width, size.height)}
-            className={`absolute inset-0 size-full ${headDown ? 'rotate-180' : ''}`}
-          />
-        )}
-        {content === null && (
-          <span className="flex size-full flex-col items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">
-            {name}
-            {role && <span className="font-text text-sm">{ROLE_WORDS[role]}</span>}
-          </span>
-        )}
-        <span className="absolute bottom-1 left-1 flex items-center gap-1 bg-paper px-1 text-xs">
-          {content && <b className="min-w-3 text-center">{name}</b>}
-          {content && role && ROLE_WORDS[role]}
-          {locked && <LockClosedIcon className="size-3" />}
-          {note && <span aria-hidden="true">✎</span>}
-        </span>
-        {thread && (
-          <span className="absolute inset-x-0 top-0 flex bg-paper/85">
-            <ThreadLine thread={thread} width={size.width} />
-          </span>
-        )}
-      </button>
-    </div>
-  );
 }

@@ -1,6 +1,8 @@
+import { memo } from 'react';
 import { LockClosedIcon, LockOpenIcon } from '@heroicons/react/24/outline';
 import type { Lettering } from '@eight-up/core/book/document';
 import type { Nm } from '@eight-up/core/units/nm';
+import { showsTheSame } from '../../book/shows-the-same.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
@@ -15,7 +17,7 @@ interface PageBandProps {
 }
 
 /** The bench's edge: the chosen page in the sequence, and the tray of pictures that wait. */
-export function PageBand({ book, chosen, onTake }: PageBandProps) {
+export const PageBand = memo(function PageBand({ book, chosen, onTake }: PageBandProps) {
   return (
     <section aria-label="Chosen page and tray" className="z-20 border-t border-ink bg-wood px-9 pb-3 pt-2.5">
       <div className="flex flex-wrap items-start gap-x-10 gap-y-3">
@@ -31,7 +33,7 @@ export function PageBand({ book, chosen, onTake }: PageBandProps) {
       </div>
     </section>
   );
-}
+}, showsTheSame);
 
 /** What can be done with a page in the sequence. */
 function Sequence({

@@ -1,3 +1,5 @@
+import { memo } from 'react';
+import { showsTheSame } from '../../book/shows-the-same.ts';
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/react/24/outline';
 import { AS_IT_FITS, type Fit } from '@eight-up/core/book/document';
 import { measureSize } from '@eight-up/core/units/measure';
@@ -19,7 +21,7 @@ interface PageSlipProps {
 }
 
 /** The chosen page by itself: how its picture lies on it. */
-export function PageSlip({ book, page, onReplace }: PageSlipProps) {
+export const PageSlip = memo(function PageSlip({ book, page, onReplace }: PageSlipProps) {
   const unit = useSettings((s) => s.unit);
   const content = book.book.pages[page]?.content;
   const placed = book.placed.find((candidate) => candidate.page === page);
@@ -81,10 +83,10 @@ export function PageSlip({ book, page, onReplace }: PageSlipProps) {
             </button>
           </p>
           <div>
-            <PlaceByNumbers key={page} book={book} page={page} />
+            <PlaceByNumbers book={book} page={page} />
           </div>
           <div className="flex flex-col">
-            <SpreadChoice key={page} book={book} page={page} />
+            <SpreadChoice book={book} page={page} />
           </div>
         </>
       ) : (
@@ -97,4 +99,4 @@ export function PageSlip({ book, page, onReplace }: PageSlipProps) {
       )}
     </section>
   );
-}
+}, showsTheSame);

@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { DndContext, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
+import { useStable } from '../../ui/use-stable.ts';
 import { Openings } from './openings.tsx';
 import { PageBand } from './page-band.tsx';
 import { PageSlip } from './page-slip.tsx';
@@ -15,6 +16,9 @@ import { FILE_TYPES, useFileDrops } from '../../book/use-file-drops.ts';
 export type DragItem = { readonly from: 'page' | 'tray'; readonly index: number };
 export type DropPlace = { readonly onto: 'page' | 'before'; readonly index: number };
 
+/** A press becomes a drag after so many pixels. One object: another would have every page drawn anew. */
+const A_LITTLE_WAY = { activationConstraint: { distance: 6 } };
+
 /** The sequence of pages as openings; pictures come in here. */
 export function PagesStage() {
   const book = useOpenBook();
@@ -24,12 +28,16 @@ export function PagesStage() {
   const picker = useRef<HTMLInputElement>(null);
   const replacing = useRef<number>(undefined);
   const drops = useFileDrops(book);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const onChoose = useStable(choose);
+  const onDropFiles = useStable(drops.onDrop);
+  const sensors = useSensors(useSensor(PointerSensor, A_LITTLE_WAY));
 
   const pick = (page?: number) => {
     replacing.current = page;
     picker.current?.click();
   };
+  const onReplace = useStable(pick);
+  const onTake = useStable(() => setInHand(chosen));
   usePageActions({ book, chosen, choose, inHand, setInHand, pick });
 
   const dragged = ({ active, over }: DragEndEvent) => {
@@ -90,14 +98,14 @@ export function PagesStage() {
             </div>
             {drops.busy && <Arriving book={book} {...drops.busy} />}
             <Refusals drops={drops} />
-            <Openings book={book} chosen={chosen} inHand={inHand} onChoose={choose} onDropFiles={drops.onDrop} />
+            <Openings book={book} chosen={chosen} inHand={inHand} onChoose={onChoose} onDropFiles={onDropFiles} />
           </section>
           <aside className="-mr-2 flex flex-col gap-4 pb-4 pr-2 pt-5 roomy:overflow-auto">
-            {chosen !== undefined && <PageSlip key={chosen} book={book} page={chosen} onReplace={pick} />}
+            {chosen !== undefined && <PageSlip book={book} page={chosen} onReplace={onReplace} />}
             <ChecksSlip book={book} />
           </aside>
         </div>
-        <PageBand book={book} chosen={chosen} onTake={() => setInHand(chosen)} />
+        <PageBand book={book} chosen={chosen} onTake={onTake} />
       </main>
     </DndContext>
   );

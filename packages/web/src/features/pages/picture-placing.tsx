@@ -75,9 +75,9 @@ export function PicturePlacing({
         onPointerCancel={() => setHeld(undefined)}
       >
         <PageFace
-          book={book}
+          setting={book.setting}
           page={page}
-          {...(held ? { shown: { ...own, content: held.content } } : {})}
+          shown={held ? { ...own, content: held.content } : own}
           pixels={480}
           className="size-full select-none"
           safe

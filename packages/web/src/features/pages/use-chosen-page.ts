@@ -1,5 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { NavigationType, useNavigationType, useSearchParams } from 'react-router';
+
+/** The address follows the choice once the keys rest. */
+const REST_MS = 300;
 
 /**
  * The chosen page, 0-based, mirrored in the address. The address follows a moment later, so quick keys must not read
@@ -10,12 +13,18 @@ export function useChosenPage(count: number): readonly [number | undefined, (pag
   const cameBy = useNavigationType();
   const asked = Number(search.get('page'));
   const [chosen, setChosen] = useState<number | undefined>(asked >= 1 ? asked - 1 : undefined);
+  const resting = useRef<ReturnType<typeof setTimeout>>(undefined);
   useEffect(() => {
     if (cameBy !== NavigationType.Replace && asked >= 1) setChosen(asked - 1);
   }, [asked, cameBy]);
+  useEffect(() => () => clearTimeout(resting.current), []);
   const choose = (page: number | undefined) => {
     setChosen(page);
-    setSearch(page === undefined ? {} : { page: String(page + 1) }, { replace: true });
+    clearTimeout(resting.current);
+    resting.current = setTimeout(
+      () => setSearch(page === undefined ? {} : { page: String(page + 1) }, { replace: true }),
+      REST_MS,
+    );
   };
   return [chosen !== undefined && chosen < count ? chosen : undefined, choose];
 }

@@ -14,6 +14,7 @@ import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { Bin } from './bin.tsx';
 import { BookOnShelf, SHELF_MM_PER_PX } from './book-on-shelf.tsx';
 import { OpenBookFile } from './open-book-file.tsx';
+import { FirstDummy } from './first-dummy.tsx';
 import { FindBooks, useArranged } from './find-books.tsx';
 
 /** Home: the maker's books, each in its own proportions. */
@@ -49,7 +50,7 @@ export function Shelf() {
           {books.error.message}
         </p>
       )}
-      {books.isSuccess && list.length === 0 && <EmptyShelf />}
+      {books.isSuccess && list.length === 0 && <FirstDummy />}
       {list.length > 0 && (
         <main>
           <FindBooks arranged={arranged} count={list.length} />
@@ -67,21 +68,6 @@ export function Shelf() {
       )}
       <Bin />
     </div>
-  );
-}
-
-function EmptyShelf() {
-  return (
-    <main className="max-w-xl border-t-[6px] border-wood-deep pt-6">
-      <h2 className="mb-2 text-2xl">The shelf is empty</h2>
-      <p className="mb-5">
-        One sheet of paper, eight pictures and an evening make a book. Choose how it folds, drop your pictures in, and
-        print a numbered dummy first.
-      </p>
-      <Link to="/new" className="remedy text-lg">
-        Start the first book
-      </Link>
-    </main>
   );
 }
 
