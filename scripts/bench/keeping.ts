@@ -100,18 +100,21 @@ async function saving(server: RunningServer): Promise<readonly Figure[]> {
 const WHOLE_MB = 500;
 
 /** A whole book of 500 MB out as one file and in again. */
-async function wholeBook(server: RunningServer): Promise<readonly Figure[]> {
+async function wholeBook(filling: RunningServer): Promise<readonly Figure[]> {
   const folder = await mkdtemp(path.join(tmpdir(), 'eight-up-bench-zip-'));
-  const book = await meander(server.url);
+  const book = await meander(filling.url);
   const noise = await sharp(randomBytes(4000 * 3000 * 3), { raw: { width: 4000, height: 3000, channels: 3 } })
     .jpeg({ quality: 92 })
     .toBuffer();
   const count = Math.ceil((WHOLE_MB * 1e6) / noise.length);
   for (let i = 0; i < count; i++)
-    await postFiles(`${server.url}/api/books/${book.id}/files`, [
+    await postFiles(`${filling.url}/api/books/${book.id}/files`, [
       { name: `noise ${i}.jpg`, bytes: Buffer.concat([noise, Buffer.from(String(i))]) },
     ]);
   const file = path.join(folder, 'book.zip');
+  // Anew, so that what filling the book left in memory is not taken for idle.
+  const server = await filling.restart();
+  await fetch(`${server.url}/api/books/${book.id}`);
   const idle = server.residentMb();
   server.forgetPeak();
   let began = performance.now();
@@ -131,6 +134,7 @@ async function wholeBook(server: RunningServer): Promise<readonly Figure[]> {
     `book.zip of ${((await stat(file)).size / 1e6).toFixed(0)} MB: written in ${writeMs.toFixed(0)} ms, read in ${readMs.toFixed(0)} ms`,
   );
   await rm(folder, { recursive: true });
+  await server.stop();
   return [
     { name: 'memory above idle, writing a book.zip of 500 MB', value: written, unit: 'MB', limit: 150 },
     { name: 'memory above idle, reading it', value: read, unit: 'MB', limit: 150 },
@@ -139,10 +143,11 @@ async function wholeBook(server: RunningServer): Promise<readonly Figure[]> {
 
 export async function keepingFigures(): Promise<readonly Figure[]> {
   const figures: Figure[] = [];
-  for (const measure of [dropping, saving, wholeBook]) {
+  for (const measure of [dropping, saving]) {
     const server = await runServer();
     figures.push(...(await measure(server)));
     await server.stop();
   }
+  figures.push(...(await wholeBook(await runServer())));
   return figures;
 }

@@ -1,3 +1,4 @@
+import { cuttingFigures } from './cutting.ts';
 import { foldingFigures } from './folding.ts';
 import { keepingFigures } from './keeping.ts';
 import { calibrationMs, report, type Figure } from './measuring.ts';
@@ -7,6 +8,7 @@ import { startingFigures } from './starting.ts';
 
 const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readonly Figure[]>>> = {
   folding: foldingFigures,
+  cutting: cuttingFigures,
   starting: startingFigures,
   printing: printingFigures,
   keeping: keepingFigures,

@@ -14,11 +14,13 @@ export interface RunningServer {
   /** megabytes at most since the last call of `forgetPeak` */
   readonly peakMb: () => number;
   readonly forgetPeak: () => void;
+  /** ends it and removes its data */
   readonly stop: () => Promise<void>;
+  /** ends it and starts anew on the same data */
+  readonly restart: () => Promise<RunningServer>;
 }
 
-export async function runServer(): Promise<RunningServer> {
-  const data = mkdtempSync(path.join(tmpdir(), 'eight-up-bench-'));
+export async function runServer(data = mkdtempSync(path.join(tmpdir(), 'eight-up-bench-'))): Promise<RunningServer> {
   const child: ChildProcess = spawn(process.execPath, [MAIN], {
     env: { ...process.env, PORT: '0', EIGHTUP_DATA: data },
     stdio: ['ignore', 'pipe', 'inherit'],
@@ -32,15 +34,22 @@ export async function runServer(): Promise<RunningServer> {
   });
   const status = (key: string) =>
     Number(new RegExp(`${key}:\\s+(\\d+) kB`).exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))![1]) / 1024;
+  const end = async () => {
+    child.kill('SIGKILL');
+    await new Promise((resolve) => child.once('exit', resolve));
+  };
   return {
     url,
     residentMb: () => status('VmRSS'),
     peakMb: () => status('VmHWM'),
     forgetPeak: () => writeFileSync(`/proc/${child.pid}/clear_refs`, '5'),
     stop: async () => {
-      child.kill('SIGKILL');
-      await new Promise((resolve) => child.once('exit', resolve));
+      await end();
       rmSync(data, { recursive: true, force: true });
+    },
+    restart: async () => {
+      await end();
+      return runServer(data);
     },
   };
 }

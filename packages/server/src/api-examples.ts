@@ -50,5 +50,13 @@ export const API_EXAMPLES: readonly ApiExample[] = [
     path: '/api/compute/fold',
     body: { form: 'meander-book', parameters: { rows: 4, columns: 4 }, sheet: A4 },
   },
+  {
+    method: 'post',
+    path: '/api/compute/yield',
+    body: {
+      parents: [{ id: '640 × 900, long grain', width: 640_000_000, height: 900_000_000, fibre: 'along-height' }],
+      pieces: [{ id: 'folio', width: 280_000_000, height: 210_000_000, grain: 'along-height' }],
+    },
+  },
   { method: 'post', path: '/api/compute/imposition', body: { form: 'slit-book', parameters: {}, sheet: A4 } },
 ];

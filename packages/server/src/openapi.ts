@@ -4,6 +4,7 @@ import { ERROR_STATUS } from '@eight-up/core/contract/errors';
 import {
   computeFoldRequest,
   computeImpositionRequest,
+  computeYieldRequest,
   copyRequest,
   goBackRequest,
   newBookRequest,
@@ -149,6 +150,12 @@ const ROUTES: readonly Route[] = [
     path: '/api/compute/fold',
     summary: 'Fold a form from a sheet: pages, openings, lines, steps',
     body: computeFoldRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/compute/yield',
+    summary: 'How many pieces each parent sheet yields, and how to cut them',
+    body: computeYieldRequest,
   },
   {
     method: 'post',

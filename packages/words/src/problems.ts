@@ -1,5 +1,6 @@
 import type { CommandProblem } from '@eight-up/core/book/command';
 import type { BookFileProblem } from '@eight-up/core/contract/book-file';
+import type { CuttingProblem } from '@eight-up/core/cutting/parent';
 import type { PlanFileProblem } from '@eight-up/core/output/read-page-plan';
 import type { PlanProblem } from '@eight-up/core/forms/planned-book';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
@@ -100,6 +101,22 @@ export function commandProblemWords(problem: CommandProblem, unit: LengthUnit): 
       return 'A book needs a title. The old one was kept.';
     default:
       return planProblemWords(problem, unit);
+  }
+}
+
+/** Why a sheet cannot be cut so. */
+export function cuttingProblemWords(problem: CuttingProblem): string {
+  switch (problem.code) {
+    case 'parent-not-a-sheet':
+      return `“${problem.parent}” is no sheet: each side must be more than 0 and at most 20 m. Is the unit right?`;
+    case 'trim-leaves-nothing':
+      return `The trims of “${problem.parent}” leave nothing to cut.`;
+    case 'piece-not-a-size':
+      return `“${problem.piece}” is no size: each side must be more than 0 and at most 20 m. Is the unit right?`;
+    case 'gap-negative':
+      return 'The gap between pieces cannot be less than 0.';
+    case 'nothing-wanted':
+      return 'Say at least one size that is wanted.';
   }
 }
 

@@ -13,7 +13,7 @@ import { factsSentence, formWords, hiddenSentence, pageNames } from './forms.ts'
 import { ANSWERS, parameterAnswer, parameterQuestion } from './parameters.ts';
 import { fileNoteWords, fileProblemWords } from './files.ts';
 import { historyWords } from './history.ts';
-import { commandProblemWords, planProblemWords } from './problems.ts';
+import { commandProblemWords, cuttingProblemWords, planProblemWords } from './problems.ts';
 import { programmeWords } from './steps.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'along-width' as const };
@@ -92,6 +92,16 @@ describe('problems in words', () => {
   ];
   it.each(FOLD)('$code', (problem) => {
     expect(planProblemWords(problem, 'mm')).toMatch(SENTENCE);
+  });
+
+  it.each([
+    { code: 'parent-not-a-sheet', parent: 'p' },
+    { code: 'trim-leaves-nothing', parent: 'p' },
+    { code: 'piece-not-a-size', piece: 'q' },
+    { code: 'gap-negative' },
+    { code: 'nothing-wanted' },
+  ] as const)('$code', (problem) => {
+    expect(cuttingProblemWords(problem)).toMatch(SENTENCE);
   });
 
   it('name step and place as makers count them', () => {

@@ -215,3 +215,38 @@ export const computeImpositionRequest = z.strictObject({
   sheet: sheetSchema,
   printing: printingSchema.optional(),
 });
+
+const side = nmSchema;
+const noTrim = { left: 0 as Nm, right: 0 as Nm, top: 0 as Nm, bottom: 0 as Nm };
+export const computeYieldRequest = z.strictObject({
+  parents: z
+    .array(
+      z.strictObject({
+        id: z.string().max(100).default('parent'),
+        width: side,
+        height: side,
+        fibre: z.enum(['along-width', 'along-height', 'any', 'unknown']).default('any'),
+        trims: z.strictObject({ left: side, right: side, top: side, bottom: side }).default(noTrim),
+      }),
+    )
+    .min(1)
+    .max(20)
+    .meta({ description: 'sheets as bought, lying as they are cut; trims come off first' }),
+  pieces: z
+    .array(
+      z.strictObject({
+        id: z.string().max(100),
+        width: side,
+        height: side,
+        grain: z
+          .enum(['along-width', 'along-height', 'any'])
+          .default('any')
+          .meta({ description: 'which way the fibres must run in the piece' }),
+        value: z.number().min(0).max(1e12).optional().meta({ description: 'left out: its area; with one size: 1' }),
+        most: z.number().int().min(0).max(1e6).optional().meta({ description: 'no more than so many from one parent' }),
+      }),
+    )
+    .min(1)
+    .max(12),
+  gap: side.default(0 as Nm).meta({ description: 'lost at every cut between two pieces' }),
+});

@@ -1,12 +1,13 @@
 import { Router } from 'express';
-import { computeFoldRequest, computeImpositionRequest } from '@eight-up/core/contract/schemas';
+import { planOnEach } from '@eight-up/core/cutting/cutting-plan';
+import { computeFoldRequest, computeImpositionRequest, computeYieldRequest } from '@eight-up/core/contract/schemas';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { toNm } from '@eight-up/core/folding/fold-sheet';
 import { endsOf } from '@eight-up/core/geometry/outline';
 import { pagePlaces, shrinkOf } from '@eight-up/core/pagination/imposition';
 import { formFacts } from '@eight-up/words/forms';
 import { programmeWords } from '@eight-up/words/steps';
-import { planProblemWords } from '@eight-up/words/problems';
+import { cuttingProblemWords, planProblemWords } from '@eight-up/words/problems';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { Refusal } from '../errors.ts';
@@ -23,6 +24,17 @@ export function computeRoutes(): Router {
     const { form, parameters, sheet, printing } = parseRequest(computeImpositionRequest, request.body);
     const places = pagePlaces(planned({ id: form, parameters }, sheet));
     response.json({ sheet, pages: places, scale: printing ? shrinkOf(places, printing) : 1 });
+  });
+  router.post('/yield', (request, response) => {
+    const { parents, pieces, gap } = parseRequest(computeYieldRequest, request.body);
+    const wanted = pieces.map(({ value, most, ...piece }) => ({
+      ...piece,
+      ...(value === undefined ? {} : { value }),
+      ...(most === undefined ? {} : { most }),
+    }));
+    const plans = planOnEach(parents, wanted, gap);
+    if (!plans.ok) throw new Refusal('plan-impossible', cuttingProblemWords(plans.problem), plans.problem);
+    response.json({ plans: plans.value.map((plan) => ({ ...plan, count: plan.pieces.length })) });
   });
   return router;
 }

@@ -26,7 +26,7 @@ export function Poster({ book }: { readonly book: OpenBook }) {
   return (
     <section
       aria-label="The back of the sheet"
-      className="max-w-2xl grow"
+      className="max-w-5xl grow"
       onDragOver={drops.onDragOver}
       onDrop={(event) => drops.onDrop(event, 'back')}
     >

@@ -1,0 +1,206 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { inch, mm, nm } from '../units/nm.ts';
+import { planCutting, type CuttingPlan, type CutRect } from './cutting-plan.ts';
+import type { Parent, WantedPiece } from './parent.ts';
+
+const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
+const parent = (width: number, height: number, more: Partial<Parent> = {}): Parent => ({
+  id: 'p',
+  width: mm(width),
+  height: mm(height),
+  fibre: 'any',
+  trims: NONE,
+  ...more,
+});
+const piece = (width: number, height: number, more: Partial<WantedPiece> = {}): WantedPiece => ({
+  id: `${width}×${height}`,
+  width: mm(width),
+  height: mm(height),
+  grain: 'any',
+  ...more,
+});
+const planned = (sheet: Parent, pieces: readonly WantedPiece[], gap = mm(0)): CuttingPlan => {
+  const plan = planCutting({ parent: sheet, pieces, gap });
+  if (!plan.ok) throw new Error(plan.problem.code);
+  return plan.value;
+};
+const total = (plan: CuttingPlan) => plan.pieces.length;
+
+describe('worked cases', () => {
+  it('folios of 280 × 210 from 640 × 900: right grain gives 8, the other way 9', () => {
+    const sheet = parent(640, 900, { fibre: 'along-height' });
+    expect(total(planned(sheet, [piece(280, 210, { grain: 'along-height' })]))).toBe(8);
+    expect(total(planned(sheet, [piece(280, 210, { grain: 'along-width' })]))).toBe(9);
+  });
+
+  it('a hair too large does not fit, and inches lose nothing to rounding', () => {
+    expect(total(planned(parent(420, 297), [piece(210, 297)]))).toBe(2);
+    const hair = { ...piece(210, 297), width: nm(mm(210) + 1) };
+    expect(total(planned(parent(420, 297), [hair]))).toBe(1);
+    const sixteenths = { ...piece(0, 0), id: 'in', width: inch(1 / 16), height: inch(11) };
+    expect(total(planned({ ...parent(0, 0), width: inch(8.5), height: inch(11) }, [sixteenths]))).toBe(136);
+  });
+
+  it('trims and the gap of a tear are lost where they are lost, and nowhere else', () => {
+    const trims = { left: mm(5), right: mm(5), top: mm(5), bottom: mm(5) };
+    expect(total(planned(parent(310, 210, { trims }), [piece(100, 200)]))).toBe(3);
+    expect(total(planned(parent(309, 210, { trims }), [piece(100, 200)]))).toBe(2);
+    // Two gaps between three pieces.
+    expect(total(planned(parent(306, 200), [piece(100, 200)], mm(3)))).toBe(3);
+    expect(total(planned(parent(305, 200), [piece(100, 200)], mm(3)))).toBe(2);
+  });
+
+  it('no more of a size than asked for', () => {
+    const plan = planned(parent(400, 300), [piece(100, 100, { most: 3 }), piece(200, 50, { most: 4 })]);
+    expect(plan.counts['100×100']).toBeLessThanOrEqual(3);
+    expect(plan.counts['200×50']).toBeLessThanOrEqual(4);
+    expect(plan.value).toBeLessThanOrEqual(plan.bound);
+  });
+
+  it('grain that nobody knows gives nothing where the piece needs one', () => {
+    const sheet = parent(640, 900, { fibre: 'unknown' });
+    expect(total(planned(sheet, [piece(280, 210, { grain: 'along-height' })]))).toBe(0);
+    expect(total(planned(sheet, [piece(280, 210)]))).toBeGreaterThan(0);
+  });
+});
+
+/** The most pieces by trying every cut at every whole millimetre: slow, sure, and written apart. */
+function exhaustive(width: number, height: number, sizes: readonly (readonly [number, number, number])[]): number {
+  const known = new Map<number, number>();
+  const best = (w: number, h: number): number => {
+    const key = w * 1000 + h;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    let most = Math.max(0, ...sizes.filter(([a, b]) => a <= w && b <= h).map(([, , worth]) => worth));
+    for (let x = 1; 2 * x <= w; x++) most = Math.max(most, best(x, h) + best(w - x, h));
+    for (let y = 1; 2 * y <= h; y++) most = Math.max(most, best(w, y) + best(w, h - y));
+    known.set(key, most);
+    return most;
+  };
+  return best(width, height);
+}
+
+const small = fc.integer({ min: 2, max: 9 });
+const grain = fc.constantFrom('any' as const, 'along-width' as const, 'along-height' as const);
+const pieces = fc
+  .array(fc.record({ w: small, h: small, grain }), { minLength: 1, maxLength: 3 })
+  .map((list) => list.map(({ w, h, grain: needs }, i) => piece(w, h, { id: `${i}`, grain: needs })));
+const sheet = fc
+  .record({
+    w: fc.integer({ min: 8, max: 34 }),
+    h: fc.integer({ min: 8, max: 34 }),
+    fibre: fc.constantFrom('any' as const, 'along-width' as const, 'along-height' as const),
+    trim: fc.integer({ min: 0, max: 2 }),
+  })
+  .map(({ w, h, fibre, trim }) => parent(w, h, { fibre, trims: { ...NONE, left: mm(trim), bottom: mm(trim) } }));
+
+const apart = (a: CutRect, b: CutRect) =>
+  a.left + a.width <= b.left || b.left + b.width <= a.left || a.top + a.height <= b.top || b.top + b.height <= a.top;
+
+describe('every plan', () => {
+  it('is worth as much as trying every cut finds', () => {
+    fc.assert(
+      fc.property(sheet, pieces, (from, wanted) => {
+        const plan = planned(from, wanted);
+        const sizes = wanted.flatMap((one) => {
+          const [w, h] = [one.width / 1e6, one.height / 1e6];
+          const worth = wanted.length === 1 ? 1 : w * h;
+          const free = one.grain === 'any' || from.fibre === 'any';
+          const asIs = free || one.grain === from.fibre;
+          return [
+            ...(asIs || w === h ? [[w, h, worth] as const] : []),
+            ...(free || !asIs ? [[h, w, worth] as const] : []),
+          ];
+        });
+        const w = (from.width - from.trims.left - from.trims.right) / 1e6;
+        const h = (from.height - from.trims.top - from.trims.bottom) / 1e6;
+        expect(plan.value).toBe(exhaustive(w, h, sizes));
+        expect([plan.proven, plan.bound]).toEqual([true, plan.value]);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('has no piece over another or outside, each with its grain right, and loses no paper', () => {
+    fc.assert(
+      fc.property(sheet, pieces, fc.integer({ min: 0, max: 1 }), (from, wanted, gap) => {
+        const plan = planned(from, wanted, mm(gap));
+        const all = [...plan.pieces, ...plan.offcuts];
+        const room = {
+          right: from.width - from.trims.right,
+          bottom: from.height - from.trims.bottom,
+        };
+        all.forEach((one, i) => {
+          expect(one.left).toBeGreaterThanOrEqual(from.trims.left);
+          expect(one.top).toBeGreaterThanOrEqual(from.trims.top);
+          expect(one.left + one.width).toBeLessThanOrEqual(room.right);
+          expect(one.top + one.height).toBeLessThanOrEqual(room.bottom);
+          for (const other of all.slice(i + 1)) expect(apart(one, other)).toBe(true);
+        });
+        for (const { piece: id, turned, width, height } of plan.pieces) {
+          const one = wanted.find((candidate) => candidate.id === id)!;
+          expect([width, height]).toEqual(turned ? [one.height, one.width] : [one.width, one.height]);
+          if (one.grain === 'any' || from.fibre === 'any' || width === height) continue;
+          const runs = turned ? (from.fibre === 'along-width' ? 'along-height' : 'along-width') : from.fibre;
+          expect(runs).toBe(one.grain);
+        }
+        const used = all.reduce((sum, one) => sum + (one.width / 1e6) * (one.height / 1e6), 0);
+        const paper = ((room.right - from.trims.left) / 1e6) * ((room.bottom - from.trims.top) / 1e6);
+        if (gap === 0) expect(used).toBeCloseTo(paper, 6);
+        else expect(used).toBeLessThanOrEqual(paper + 1e-6);
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('is cut edge to edge in the order it gives: each cut parts one piece of paper in two', () => {
+    fc.assert(
+      fc.property(sheet, pieces, (from, wanted) => {
+        const plan = planned(from, wanted);
+        let papers: readonly CutRect[] = [{ left: mm(0), top: mm(0), width: from.width, height: from.height }];
+        for (const { axis, at, from: start, to } of plan.cuts) {
+          const upright = axis === 'upright';
+          const hit = papers.filter((p) =>
+            upright
+              ? p.left < at && at < p.left + p.width && p.top === start && p.top + p.height === to
+              : p.top < at && at < p.top + p.height && p.left === start && p.left + p.width === to,
+          );
+          expect(hit).toHaveLength(1);
+          const [p] = hit;
+          const [first, second] = upright
+            ? [
+                { ...p!, width: nm(at - p!.left) },
+                { ...p!, left: at, width: nm(p!.left + p!.width - at) },
+              ]
+            : [
+                { ...p!, height: nm(at - p!.top) },
+                { ...p!, top: at, height: nm(p!.top + p!.height - at) },
+              ];
+          papers = [...papers.filter((one) => one !== p), first, second];
+        }
+        const key = ({ left, top, width, height }: CutRect) => `${left} ${top} ${width} ${height}`;
+        const cutOut = new Set(papers.map(key));
+        for (const one of [...plan.pieces, ...plan.offcuts]) expect(cutOut.has(key(one))).toBe(true);
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
+describe('what cannot be cut', () => {
+  it.each([
+    [parent(0, 100), [piece(10, 10)], 'parent-not-a-sheet'],
+    [parent(1e9, 100), [piece(10, 10)], 'parent-not-a-sheet'],
+    [parent(100, 100), [piece(-5, 10)], 'piece-not-a-size'],
+    [parent(100, 100), [], 'nothing-wanted'],
+    [parent(100, 100, { trims: { ...NONE, left: mm(60), right: mm(40) } }), [piece(10, 10)], 'trim-leaves-nothing'],
+  ] as const)('is told as a problem', (from, wanted, code) => {
+    expect(planCutting({ parent: from, pieces: wanted, gap: mm(0) })).toMatchObject({ ok: false, problem: { code } });
+  });
+
+  it('larger than the parent gives no piece, and says that this is the most', () => {
+    const plan = planned(parent(100, 100), [piece(101, 10)]);
+    expect([total(plan), plan.bound, plan.proven, plan.offcuts.length]).toEqual([0, 0, true, 1]);
+  });
+});
