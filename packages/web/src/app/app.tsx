@@ -1,7 +1,10 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { ActionsProvider } from './actions.tsx';
 import { Lost } from './lost.tsx';
+
+// What one key changes is drawn once: told in the same turn, not in the next.
+notifyManager.setScheduler(queueMicrotask);
 
 const queries = new QueryClient({
   defaultOptions: { queries: { staleTime: 30_000, retry: 1, refetchOnWindowFocus: true }, mutations: { retry: 0 } },
