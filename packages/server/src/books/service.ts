@@ -9,10 +9,24 @@ import type { z } from 'zod';
 import { AssetRow, BookRow, RevisionRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 
+type StoredBook = Readonly<Record<'id' | 'doc', string>> &
+  Readonly<Record<'revision' | 'created_at' | 'saved_at', number>> &
+  Readonly<Record<'undo_top' | 'redo_top' | 'binned_at', number | null>>;
+
+/** One book by its id, read as it is stored: it is asked for at every change. */
 export async function findBook(em: EntityManager, id: string): Promise<BookRow> {
-  const row = await em.findOne(BookRow, { id }, { disableIdentityMap: true });
+  const [row] = await em.execute<StoredBook[]>('select * from book where id = ?', [id]);
   if (!row) throw new Refusal('book-not-found', 'There is no such book on the shelf.');
-  return row;
+  return {
+    id: row.id,
+    doc: JSON.parse(row.doc) as BookDocument,
+    revision: row.revision,
+    undoTop: row.undo_top,
+    redoTop: row.redo_top,
+    createdAt: new Date(row.created_at),
+    savedAt: new Date(row.saved_at),
+    binnedAt: row.binned_at === null ? null : new Date(row.binned_at),
+  };
 }
 
 export async function createBook(em: EntityManager, doc: BookDocument, now = new Date()): Promise<BookRow> {

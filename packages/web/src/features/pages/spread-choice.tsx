@@ -63,10 +63,13 @@ function waysOf(plan: FoldedBook, page: number): readonly Way[] {
   return ways.filter((way): way is Way => way !== undefined && takes(way.over, way.how));
 }
 
+interface SpreadProps {
+  readonly book: OpenBook;
+  readonly page: number;
+}
+
 /** One picture over several pages, or back onto one. */
-export function SpreadChoice({ book, page }: { readonly book: OpenBook; readonly page: number }) {
-  const { plan } = book;
-  const ways = useMemo(() => waysOf(plan, page), [plan, page]);
+export function SpreadChoice({ book, page }: SpreadProps) {
   const content = book.book.pages[page]?.content;
   if (!content) return null;
   if (content.part)
@@ -78,19 +81,29 @@ export function SpreadChoice({ book, page }: { readonly book: OpenBook; readonly
   return (
     <Disclosure>
       <DisclosureButton className="remedy self-start text-sm">Over several pages</DisclosureButton>
-      <DisclosurePanel as="ul" className="mt-1 flex flex-col gap-1">
-        {ways.map(({ name, hint, over, how }) => (
-          <li key={name}>
-            <button
-              type="button"
-              className="action w-full flex-col items-start gap-0 py-1"
-              onClick={() => book.change({ kind: 'spread', page, over, how })}
-            >
-              {name} <span className="text-sm font-normal text-quiet">{hint}</span>
-            </button>
-          </li>
-        ))}
+      <DisclosurePanel>
+        <Ways book={book} page={page} />
       </DisclosurePanel>
     </Disclosure>
+  );
+}
+
+function Ways({ book, page }: SpreadProps) {
+  const { plan } = book;
+  const ways = useMemo(() => waysOf(plan, page), [plan, page]);
+  return (
+    <ul className="mt-1 flex flex-col gap-1">
+      {ways.map(({ name, hint, over, how }) => (
+        <li key={name}>
+          <button
+            type="button"
+            className="action w-full flex-col items-start gap-0 py-1"
+            onClick={() => book.change({ kind: 'spread', page, over, how })}
+          >
+            {name} <span className="text-sm font-normal text-quiet">{hint}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
