@@ -67,15 +67,17 @@ describe('one picture over several panels', () => {
           const pages = laid.pages.flatMap(({ content }, i) => (content ? [{ content, i }] : []));
           const { width, height } = plan.reading;
           pages.forEach(({ content }, k) => {
-            const { matrix } = placeOnPage(content, asset, { width, height, spine: 'left' }, 0);
+            const { matrix, scale } = placeOnPage(content, asset, { width, height, spine: 'left' }, 0);
+            // Panels differ by a nanometre in some 20 millimetres or more; over the drawn picture that adds up to this.
+            const slip = 1e-7 * scale * Math.max(asset.width, asset.height) + 10;
             expect(matrix[0]).toBeGreaterThan(0);
             expect(matrix[1]).toBe(0);
             const next = pages[k + 1];
             if (!next) return;
             const other = placeOnPage(next.content, asset, { width, height, spine: 'left' }, 0).matrix;
             // The same point of the picture: at the right edge here, at the left edge there.
-            expect(Math.abs(matrix[4] - other[4] - width)).toBeLessThan(50);
-            expect(Math.abs(matrix[5] - other[5])).toBeLessThan(50);
+            expect(Math.abs(matrix[4] - other[4] - width)).toBeLessThan(slip);
+            expect(Math.abs(matrix[5] - other[5])).toBeLessThan(slip);
           });
         }
       }),

@@ -57,6 +57,10 @@ function placing(arrived: readonly PageContent[], where: Where): readonly Comman
   ];
 }
 
+/** A locked page takes nothing: what was dropped on it goes to the empty pages. */
+const openPlace = ({ book }: OpenBook, where: Where): Where =>
+  typeof where === 'number' && book.pages[where]?.locked ? undefined : where;
+
 const carriesFiles = (event: DragEvent): boolean => event.dataTransfer.types.includes('Files');
 
 export function useFileDrops(book: OpenBook): FileDrops {
@@ -99,7 +103,7 @@ export function useFileDrops(book: OpenBook): FileDrops {
       setFailure(error instanceof Error ? error.message : String(error));
     } finally {
       // What arrived before it was called off, or before it failed, is kept.
-      if (arrived.length) for (const command of placing(arrived, where)) book.change(command);
+      if (arrived.length) for (const command of placing(arrived, openPlace(book, where))) book.change(command);
       setBusy(undefined);
     }
   };
