@@ -20,7 +20,7 @@ const cutting = (sizes: readonly (readonly [number, number])[]): number =>
       return plan.value.value;
     },
     20,
-    5,
+    25,
   );
 
 export const cuttingFigures = (): readonly Figure[] => [

@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { inch, mm, nm } from '../units/nm.ts';
-import { planCutting, type CuttingPlan, type CutRect } from './cutting-plan.ts';
+import { planCutting, type CuttingPlan } from './cutting-plan.ts';
+import type { CutRect } from './lay-out.ts';
+import { choices, waysToLie } from '../../test/every-cut.ts';
 import type { Parent, WantedPiece } from './parent.ts';
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
@@ -184,6 +186,76 @@ describe('every plan', () => {
         for (const one of [...plan.pieces, ...plan.offcuts]) expect(cutOut.has(key(one))).toBe(true);
       }),
       { numRuns: 150 },
+    );
+  });
+});
+
+const worthMost = (found: ReadonlySet<string>, worth: readonly number[]) =>
+  Math.max(...[...found].map((one) => one.split(',').reduce((sum, n, i) => sum + Number(n) * worth[i]!, 0)));
+
+const little = fc.record({
+  w: fc.integer({ min: 5, max: 13 }),
+  h: fc.integer({ min: 5, max: 13 }),
+  fibre: fc.constantFrom('any' as const, 'along-width' as const, 'along-height' as const),
+  wanted: fc.array(
+    fc.record({
+      w: fc.integer({ min: 2, max: 7 }),
+      h: fc.integer({ min: 2, max: 7 }),
+      grain,
+      most: fc.integer({ min: 0, max: 3 }),
+      value: fc.integer({ min: 1, max: 9 }),
+    }),
+    { minLength: 1, maxLength: 3 },
+  ),
+});
+
+describe('with limits', () => {
+  it('no more of each than wanted, still the most of all choices, and proven', () => {
+    fc.assert(
+      fc.property(little, ({ w, h, fibre, wanted }) => {
+        const from = parent(w, h, { fibre });
+        const list = wanted.map((one, i) =>
+          piece(one.w, one.h, { id: `${i}`, grain: one.grain, most: one.most, value: one.value }),
+        );
+        const plan = planned(from, list);
+        list.forEach(({ id, most }) => expect(plan.counts[id]).toBeLessThanOrEqual(most!));
+        const all = choices(
+          w,
+          h,
+          waysToLie(from, list),
+          wanted.map(({ most }) => most),
+        );
+        expect(plan.value).toBe(
+          worthMost(
+            all,
+            wanted.map(({ value }) => value),
+          ),
+        );
+        expect([plan.proven, plan.bound]).toEqual([true, plan.value]);
+      }),
+      { numRuns: 120 },
+    );
+  });
+
+  it('no cut longer than the trimmer reaches, and the most that such cuts give', () => {
+    fc.assert(
+      fc.property(little, fc.integer({ min: 3, max: 13 }), ({ w, h, fibre, wanted }, longest) => {
+        const from = parent(w, h, { fibre });
+        const list = wanted.map((one, i) => piece(one.w, one.h, { id: `${i}`, grain: one.grain, value: one.value }));
+        const plan = planCutting({ parent: from, pieces: list, gap: mm(0), longest: mm(longest) });
+        if (!plan.ok) throw new Error(plan.problem.code);
+        for (const { from: start, to } of plan.value.cuts) expect(to - start).toBeLessThanOrEqual(mm(longest));
+        const many = wanted.map(() => 40);
+        const all = choices(w, h, waysToLie(from, list), many, longest);
+        expect(plan.value.value).toBe(
+          worthMost(
+            all,
+            wanted.map(({ value }) => value),
+          ),
+        );
+        expect(plan.value.proven).toBe(true);
+      }),
+      { numRuns: 120 },
     );
   });
 });

@@ -1,32 +1,18 @@
 import { fail, ok, type Result } from '../result.ts';
-import { nm, type Nm } from '../units/nm.ts';
+import { finish, type LongWork } from '../long-work.ts';
+import { buildUp } from './build-up.ts';
+import { labour, layOut, trimCuts, type Cut, type CutPiece, type CutRect, type LaidOut } from './lay-out.ts';
 import { laidSizes, workable, type CutTask, type CuttingProblem, type LaidSize } from './parent.ts';
-import { bestPattern, type Pattern } from './pattern.ts';
-
-/** A rectangle on the parent, from its top left corner. Nanometres. */
-export interface CutRect {
-  readonly left: Nm;
-  readonly top: Nm;
-  readonly width: Nm;
-  readonly height: Nm;
-}
-
-export interface CutPiece extends CutRect {
-  readonly piece: string;
-  /** lies a quarter turned: its width runs down the parent */
-  readonly turned: boolean;
-}
-
-/** One cut, edge to edge of what is being cut, in the order to make them. */
-export interface Cut {
-  readonly axis: 'upright' | 'level';
-  /** from the parent's left or top edge: marks are read from one datum */
-  readonly at: Nm;
-  /** the stretch it runs */
-  readonly from: Nm;
-  readonly to: Nm;
-  readonly why: 'trim' | 'part';
-}
+import {
+  countPieces,
+  fillTable,
+  tableValue,
+  transposed,
+  transposedSize,
+  type Pattern,
+  type PatternTable,
+  type Room,
+} from './pattern.ts';
 
 export interface CuttingPlan {
   readonly parent: string;
@@ -38,70 +24,146 @@ export interface CuttingPlan {
   readonly proven: boolean;
   readonly cuts: readonly Cut[];
   readonly offcuts: readonly CutRect[];
+  /** the same as a tree of cuts, in lengths with the gap added */
+  readonly pattern: Pattern;
 }
+
+/** Joins tried before an answer with limits is given as the best found (a few seconds of a slow machine). */
+const MOST_JOINS = 30_000_000;
+
+/** Patterns whose table is larger than this are not searched a second time for fewer marks. */
+const SMALL_TABLE = 400_000;
 
 const area = ({ width, height }: { readonly width: number; readonly height: number }): number =>
   (width / 1e6) * (height / 1e6);
 
 /** Cuts a parent so that it is worth most: the plan, proven best unless it says otherwise. */
-export function planCutting(task: CutTask): Result<CuttingPlan, CuttingProblem> {
-  const room = workable(task);
-  if (!room.ok) return room;
-  const { parent, pieces, gap } = task;
-  // The gap is lost between neighbours only: added to the room and to every side, it is counted once too often and once too little.
+export const planCutting = (task: CutTask): Result<CuttingPlan, CuttingProblem> => finish(cuttingWork(task));
+
+/** The same, telling on the way how far it is (0–1). `quick`: limits are kept by replacing what is too many, and not proven. */
+export function* cuttingWork(
+  task: CutTask,
+  how: 'exact' | 'quick' = 'exact',
+): LongWork<number, Result<CuttingPlan, CuttingProblem>> {
+  const prepared = prepare(task);
+  if (!prepared.ok) return prepared;
+  const { pieces } = task;
+  const { room } = prepared.value;
+  const sizes = prepared.value.sizes.filter(({ piece }) => pieces[piece]!.most !== 0);
+  const alone = pieces.length === 1;
+  const worthOf = pieces.map((piece) => piece.value ?? (alone ? 1 : area(piece)));
+  const worth = sizes.map(({ piece }) => worthOf[piece]!);
+  const table = yield* fillTable(room, sizes, worth);
+  const free = table.best();
+  const most = pieces.map((piece) => piece.most ?? Infinity);
+  const counts = countPieces(free, pieces.length);
+  if (counts.every((n, i) => n <= most[i]!)) {
+    const { xs, ys } = table;
+    const other =
+      xs.length * ys.length * (xs.length + ys.length) < SMALL_TABLE
+        ? transposed((yield* fillTable(lying(room), sizes.map(transposedSize), worth)).best())
+        : free;
+    const bound = table.complete ? tableValue(table) : areaBound(task, worthOf);
+    return ok(planOf(task, room, [free, other], bound));
+  }
+  const start = yield* withinLimits(room, sizes, worth, most, free);
+  const valueOf = (pattern: Pattern): number =>
+    countPieces(pattern, pieces.length).reduce((sum, n, i) => sum + n * worthOf[i]!, 0);
+  const wanted = most.reduce((sum, n, i) => sum + (worthOf[i]! === 0 ? 0 : n * worthOf[i]!), 0);
+  const relaxed = Math.min(table.complete ? tableValue(table) : areaBound(task, worthOf), wanted);
+  if (how === 'quick' || valueOf(start) >= relaxed) return ok(planOf(task, room, [start], relaxed));
+  const built = yield* buildUp({
+    room,
+    sizes,
+    worth,
+    most,
+    table: yield* fillTable(room, sizes, worth, true),
+    beyond: valueOf(start),
+    want: 'best',
+    joins: MOST_JOINS,
+  });
+  const best = built.builds[0]?.pattern ?? start;
+  // With a longest cut the joins are only those whose every cut is short enough in this one order.
+  const sure = built.exhausted && room.longest >= Math.max(room.width, room.height);
+  return ok(planOf(task, room, [best], sure ? valueOf(best) : relaxed));
+}
+
+export interface Prepared {
+  readonly room: Room;
+  readonly sizes: readonly LaidSize[];
+}
+
+/**
+ * The room and the sizes as they are searched. The gap is lost between neighbours only: added to the room and to every side, it
+ * is counted once too often and once too little.
+ */
+export function prepare(task: CutTask): Result<Prepared, CuttingProblem> {
+  const inside = workable(task);
+  if (!inside.ok) return inside;
+  const { parent, pieces, gap, longest } = task;
   const sizes = laidSizes(parent.fibre, pieces).map((size) => ({
     ...size,
     width: size.width + gap,
     height: size.height + gap,
   }));
-  const [width, height] = [room.value.width + gap, room.value.height + gap];
-  const worth = ({ piece }: LaidSize) => pieces[piece]!.value ?? (pieces.length === 1 ? 1 : area(pieces[piece]!));
-  const free = bestPattern(width, height, sizes, worth);
-  const limited = withinLimits(task, sizes, width, height, worth, free.pattern);
-  const origin = { left: parent.trims.left, top: parent.trims.top };
-  const laid = layOut(
-    limited ?? free.pattern,
-    width,
-    height,
-    gap,
-    origin,
-    pieces.map(({ id }) => id),
-  );
-  const counts = Object.fromEntries(
-    pieces.map(({ id }) => [id, laid.pieces.filter(({ piece }) => piece === id).length]),
-  );
-  const value = laid.values.reduce((sum, size) => sum + worth(size), 0);
-  return ok({
-    parent: parent.id,
-    pieces: laid.pieces,
-    counts,
-    value,
-    bound: free.proven
-      ? free.value
-      : area(room.value) * Math.max(...pieces.map((one) => worthPerArea(one, pieces.length))),
-    proven: free.proven && value >= free.value,
-    cuts: [...trims(task), ...laid.cuts],
-    offcuts: laid.offcuts,
-  });
+  const room = {
+    width: inside.value.width + gap,
+    height: inside.value.height + gap,
+    longest: longest === undefined ? Infinity : longest + gap,
+  };
+  return ok({ room, sizes });
 }
 
-const worthPerArea = (piece: CutTask['pieces'][number], kinds: number): number =>
-  (piece.value ?? (kinds === 1 ? 1 : area(piece))) / area(piece);
+const lying = (room: Room): Room => ({ ...room, width: room.height, height: room.width });
+
+/** The easiest of several equal patterns, laid on the parent. */
+export function planOf(task: CutTask, room: Room, patterns: readonly Pattern[], bound: number): CuttingPlan {
+  const { parent, pieces, gap } = task;
+  const origin = { left: parent.trims.left, top: parent.trims.top };
+  const ids = pieces.map(({ id }) => id);
+  const easiest = patterns
+    .map((pattern) => ({ pattern, ...layOut(pattern, room, gap, origin, ids) }))
+    .reduce((one, other) => (easier(other, one) ? other : one));
+  const count = (id: string) => easiest.pieces.filter(({ piece }) => piece === id).length;
+  const counts = Object.fromEntries(ids.map((id) => [id, count(id)]));
+  const worth = (i: number) => pieces[i]!.value ?? (pieces.length === 1 ? 1 : area(pieces[i]!));
+  const value = ids.reduce((sum, id, i) => sum + counts[id]! * worth(i), 0);
+  return {
+    parent: parent.id,
+    pieces: easiest.pieces,
+    counts,
+    value,
+    bound: Math.max(bound, value),
+    proven: value >= bound * (1 - 1e-12),
+    cuts: [...trimCuts(parent), ...easiest.cuts],
+    offcuts: easiest.offcuts,
+    pattern: easiest.pattern,
+  };
+}
+
+function easier(one: LaidOut, other: LaidOut): boolean {
+  const [a, b] = [labour(one), labour(other)];
+  const i = a.findIndex((value, k) => value !== b[k]);
+  return i >= 0 && a[i]! < b[i]!;
+}
+
+/** No pattern is worth more than the whole room at the best price an area fetches. */
+function areaBound(task: CutTask, worthOf: readonly number[]): number {
+  const room = workable(task);
+  if (!room.ok) return 0;
+  return area(room.value) * Math.max(...task.pieces.map((piece, i) => worthOf[i]! / area(piece)));
+}
 
 /** Where only so many of a size are wanted: pieces beyond that are left uncut, and others are tried in their place. */
-function withinLimits(
-  { pieces }: CutTask,
+function* withinLimits(
+  room: Room,
   sizes: readonly LaidSize[],
-  width: number,
-  height: number,
-  worth: (size: LaidSize) => number,
+  worth: readonly number[],
+  most: readonly number[],
   pattern: Pattern,
-): Pattern | undefined {
-  const left = pieces.map(({ most }) => most ?? Infinity);
-  const used = new Array<number>(pieces.length).fill(0);
-  count(pattern, used);
-  if (used.every((n, i) => n <= left[i]!)) return undefined;
-  const fill = (from: Pattern, w: number, h: number): Pattern => {
+): LongWork<number, Pattern> {
+  const left = [...most];
+  function* fill(from: Pattern, width: number, height: number): LongWork<number, Pattern> {
     switch (from.kind) {
       case 'offcut':
         return from;
@@ -110,110 +172,53 @@ function withinLimits(
           left[from.size.piece]!--;
           return from;
         }
-        const others = sizes.filter((size) => left[size.piece]! > 0 && size.width <= w && size.height <= h);
-        return others.length ? fill(bestPattern(w, h, others, worth).pattern, w, h) : { kind: 'offcut' };
+        const others = sizes.flatMap((size, k) =>
+          left[size.piece]! > 0 && size.width <= width && size.height <= height ? [k] : [],
+        );
+        if (others.length === 0) return { kind: 'offcut' };
+        const again = yield* fillTable(
+          { width, height, longest: room.longest },
+          others.map((k) => sizes[k]!),
+          others.map((k) => worth[k]!),
+        );
+        return yield* fill(again.best(), width, height);
       }
       case 'upright':
-        return { ...from, first: fill(from.first, from.at, h), second: fill(from.second, w - from.at, h) };
+        return {
+          ...from,
+          first: yield* fill(from.first, from.at, height),
+          second: yield* fill(from.second, width - from.at, height),
+        };
       case 'level':
-        return { ...from, first: fill(from.first, w, from.at), second: fill(from.second, w, h - from.at) };
+        return {
+          ...from,
+          first: yield* fill(from.first, width, from.at),
+          second: yield* fill(from.second, width, height - from.at),
+        };
     }
-  };
-  return fill(pattern, width, height);
-}
-
-function count(pattern: Pattern, used: number[]): void {
-  if (pattern.kind === 'piece') used[pattern.size.piece]!++;
-  if (pattern.kind === 'upright' || pattern.kind === 'level') {
-    count(pattern.first, used);
-    count(pattern.second, used);
   }
+  return yield* fill(pattern, room.width, room.height);
 }
 
-/** Squaring first: one edge after another, the left as the datum. */
-function trims({ parent }: CutTask): readonly Cut[] {
-  const { left, right, top, bottom } = parent.trims;
-  const cut = (axis: Cut['axis'], at: number, from: number, to: number): Cut => ({
-    axis,
-    at: nm(at),
-    from: nm(from),
-    to: nm(to),
-    why: 'trim',
-  });
-  return [
-    ...(left > 0 ? [cut('upright', left, 0, parent.height)] : []),
-    ...(top > 0 ? [cut('level', top, left, parent.width)] : []),
-    ...(right > 0 ? [cut('upright', parent.width - right, top, parent.height)] : []),
-    ...(bottom > 0 ? [cut('level', parent.height - bottom, left, parent.width - right)] : []),
-  ];
-}
-
-/** The pattern on the parent: pieces, cuts in the order in which hands make them (a part is finished before the next), offcuts. */
-function layOut(
-  pattern: Pattern,
-  width: number,
-  height: number,
-  gap: number,
-  origin: { readonly left: number; readonly top: number },
-  ids: readonly string[],
-) {
-  const pieces: CutPiece[] = [];
-  const values: LaidSize[] = [];
-  const cuts: Cut[] = [];
-  const offcuts: CutRect[] = [];
-  const walk = (part: Pattern, left: number, top: number, w: number, h: number): void => {
-    const rect = { left: nm(left), top: nm(top), width: nm(w - gap), height: nm(h - gap) };
-    if (part.kind === 'offcut') {
-      if (rect.width > 0 && rect.height > 0) offcuts.push(rect);
-      return;
-    }
-    if (part.kind === 'piece' && (part.size.width < w || part.size.height < h)) {
-      // The longer cut first: what is left over stays in the larger part.
-      const upright = part.size.width < w && (part.size.height === h || h - part.size.height <= w - part.size.width);
-      const at = upright ? part.size.width : part.size.height;
-      walk({ kind: upright ? 'upright' : 'level', at, first: part, second: { kind: 'offcut' } }, left, top, w, h);
-      return;
-    }
-    if (part.kind === 'piece') {
-      pieces.push({ ...rect, piece: ids[part.size.piece]!, turned: part.size.turned });
-      values.push(part.size);
-      return;
-    }
-    const upright = part.kind === 'upright';
-    const real = upright ? w - gap : h - gap;
-    // A cut along the very edge of the paper is none.
-    if (part.at - gap < real)
-      cuts.push({
-        axis: part.kind,
-        at: nm((upright ? left : top) + part.at - gap),
-        from: nm(upright ? top : left),
-        to: nm((upright ? top + h : left + w) - gap),
-        why: 'part',
-      });
-    walk(part.first, left, top, upright ? part.at : w, upright ? h : part.at);
-    walk(
-      part.second,
-      upright ? left + part.at : left,
-      upright ? top : top + part.at,
-      upright ? w - part.at : w,
-      upright ? h : h - part.at,
-    );
-  };
-  walk(pattern, origin.left, origin.top, width, height);
-  return { pieces, values, cuts, offcuts };
-}
-
-/** The best plan on each of several parents, most value first; a parent that is none comes back as its problem. */
+/** The best plan on each of several parents, in their order; a parent that is none comes back as its problem. */
 export function planOnEach(
   parents: readonly CutTask['parent'][],
-  pieces: CutTask['pieces'],
-  gap: Nm,
+  task: Omit<CutTask, 'parent'>,
 ): Result<readonly CuttingPlan[], CuttingProblem> {
+  return finish(onEachWork(parents, task));
+}
+
+export function* onEachWork(
+  parents: readonly CutTask['parent'][],
+  task: Omit<CutTask, 'parent'>,
+): LongWork<number, Result<readonly CuttingPlan[], CuttingProblem>> {
   const plans: CuttingPlan[] = [];
-  for (const parent of parents) {
-    const plan = planCutting({ parent, pieces, gap });
-    if (!plan.ok) return fail(plan.problem);
-    plans.push(plan.value);
+  for (const [i, parent] of parents.entries()) {
+    const work = cuttingWork({ ...task, parent });
+    let step = work.next();
+    for (; !step.done; step = work.next()) yield (i + step.value) / parents.length;
+    if (!step.value.ok) return fail(step.value.problem);
+    plans.push(step.value.value);
   }
   return ok(plans);
 }

@@ -32,6 +32,7 @@ export type CuttingProblem =
   | { readonly code: 'trim-leaves-nothing'; readonly parent: string }
   | { readonly code: 'piece-not-a-size'; readonly piece: string }
   | { readonly code: 'gap-negative' }
+  | { readonly code: 'longest-cut-not-a-length' }
   | { readonly code: 'nothing-wanted' };
 
 export interface CutTask {
@@ -39,6 +40,8 @@ export interface CutTask {
   readonly pieces: readonly WantedPiece[];
   /** lost at every cut between two pieces: a saw's kerf, the allowance of a tear */
   readonly gap: Nm;
+  /** no cut between pieces may run further than this: the longest cut of the maker's trimmer; left out: any */
+  readonly longest?: Nm;
 }
 
 /** The longest side of anything that is cut by hand; beyond it a unit was mistaken. */
@@ -47,12 +50,13 @@ const MOST = 20_000_000_000;
 const isSide = (length: number): boolean => Number.isSafeInteger(length) && length > 0 && length <= MOST;
 
 /** The part of a parent that pieces are cut from, or why there is none. */
-export function workable({ parent, pieces, gap }: CutTask): Result<{ width: Nm; height: Nm }, CuttingProblem> {
+export function workable({ parent, pieces, gap, longest }: CutTask): Result<{ width: Nm; height: Nm }, CuttingProblem> {
   if (!isSide(parent.width) || !isSide(parent.height)) return fail({ code: 'parent-not-a-sheet', parent: parent.id });
   if (pieces.length === 0) return fail({ code: 'nothing-wanted' });
   const wrong = pieces.find(({ width, height }) => !isSide(width) || !isSide(height));
   if (wrong) return fail({ code: 'piece-not-a-size', piece: wrong.id });
   if (!Number.isSafeInteger(gap) || gap < 0) return fail({ code: 'gap-negative' });
+  if (longest !== undefined && !isSide(longest)) return fail({ code: 'longest-cut-not-a-length' });
   const { left, right, top, bottom } = parent.trims;
   const width = nm(parent.width - left - right);
   const height = nm(parent.height - top - bottom);

@@ -1,3 +1,4 @@
+import type { LongWork } from '../long-work.ts';
 import type { LaidSize } from './parent.ts';
 
 /** How a rectangle is parted: a piece at its top left with what is left beside it, left over, or cut edge to edge in two. */
@@ -6,12 +7,27 @@ export type Pattern =
   | { readonly kind: 'offcut' }
   | { readonly kind: 'upright' | 'level'; readonly at: number; readonly first: Pattern; readonly second: Pattern };
 
-export interface BestPattern {
-  readonly value: number;
-  readonly pattern: Pattern;
-  /** false: there were more places to cut than are looked at, and some were left out */
-  readonly proven: boolean;
+/** What pieces are cut from. Nanometres, the gap already added once to the room, to every size and to the longest cut. */
+export interface Room {
+  readonly width: number;
+  readonly height: number;
+  /** no cut may run further than this; Infinity: any */
+  readonly longest: number;
 }
+
+/** The most that can be had from every rectangle whose sides are sums of sides. */
+export interface PatternTable {
+  readonly xs: readonly number[];
+  readonly ys: readonly number[];
+  /** by place along the width, then along the height */
+  readonly value: Float64Array;
+  /** false: there were more places to cut than are looked at, and some were left out */
+  readonly complete: boolean;
+  readonly best: () => Pattern;
+}
+
+/** What is done with a rectangle besides parting it: nothing, or cutting off what no sum of sides uses. */
+const [LEFT_OVER, SPARE_X, SPARE_Y] = [-1, -2, -3];
 
 /** More places than this along one side are not looked at one by one. */
 const MOST_PLACES = 1500;
@@ -38,90 +54,99 @@ export function cutPlaces(length: number, sides: readonly number[]): readonly nu
 }
 
 /**
- * The most valuable edge-to-edge pattern of a rectangle, each size as often as there is room, and among equals one with the
+ * The most valuable edge-to-edge pattern of a room, each size as often as there is room, and among equals one with the
  * fewest cuts. Dynamic programming over all rectangles whose sides are sums of sides (Gilmore & Gomory, Operations Research 14,
  * 1966, as corrected by Herz): best(x, y) is the best of a single piece, and of best(x′, y) + best(x − x′, y) and
  * best(x, y′) + best(x, y − y′). By symmetry x′ ≤ x/2. Exact: whole nanometres, sums of values compared as they are.
  *
- * @param width nanometres, the gap already added once to it and to both sides of every size
+ * The room's own sides are places too: with a longest cut it matters how far the first cuts really run. Any later rectangle may
+ * be taken as its sums, since what is over can be cut off as far as its own first cut ran (docs/cutting.md).
+ *
+ * @param all also the rectangles that parting the room never comes to
  */
-export function bestPattern(
-  width: number,
-  height: number,
+export function* fillTable(
+  { width, height, longest }: Room,
   sizes: readonly LaidSize[],
-  valueOf: (size: LaidSize) => number,
-): BestPattern {
-  const allX = cutPlaces(
-    width,
-    sizes.map((size) => size.width),
-  );
-  const allY = cutPlaces(
-    height,
-    sizes.map((size) => size.height),
-  );
-  const xs =
-    allX ??
-    coarse(
-      width,
-      sizes.map((size) => size.width),
-    );
-  const ys =
-    allY ??
-    coarse(
-      height,
-      sizes.map((size) => size.height),
-    );
+  worth: readonly number[],
+  all = false,
+): LongWork<number, PatternTable> {
+  const sidesX = sizes.map((size) => size.width);
+  const sidesY = sizes.map((size) => size.height);
+  const allX = cutPlaces(width, sidesX);
+  const allY = cutPlaces(height, sidesY);
+  const placesX = allX ?? coarse(width, sidesX);
+  const placesY = allY ?? coarse(height, sidesY);
+  const xs = withEnd(placesX, width);
+  const ys = withEnd(placesY, height);
   const [m, n] = [xs.length, ys.length];
   const value = new Float64Array(m * n);
+  /** the same by place along the height, then along the width: upright cuts are read in a row */
+  const across = new Float64Array(m * n);
   const cuts = new Int32Array(m * n);
-  /** what was done: −1 left over, 0 … a piece, then upright cuts, then level cuts by the place of the first part */
-  const done = new Int32Array(m * n).fill(-1);
+  /** what was done: 0 … a piece, then upright cuts, then level cuts by the place of the first part */
+  const done = new Int32Array(m * n).fill(LEFT_OVER);
   const [restX, restY] = [rests(xs), rests(ys)];
-  const worth = sizes.map(valueOf);
+  const NONE = new Int32Array(0);
+  const [sparesX, sparesY] = [xs.length > placesX.length, ys.length > placesY.length];
+  const [needX, needY] = all || longest !== Infinity ? [undefined, undefined] : [needed(restX), needed(restY)];
   for (let i = 1; i < m; i++) {
+    if (needX && !needX[i]) continue;
+    const x = xs[i]!;
     for (let j = 1; j < n; j++) {
+      if (needY && !needY[j]) continue;
+      const y = ys[j]!;
       let best = 0;
       let fewest = 0;
-      let how = -1;
+      let how = LEFT_OVER;
       for (let k = 0; k < sizes.length; k++) {
         const size = sizes[k]!;
+        if (size.width > x || size.height > y) continue;
         // A piece that does not fill the rectangle takes one or two more cuts.
-        if (size.width > xs[i]! || size.height > ys[j]!) continue;
-        const needed = Number(size.width < xs[i]!) + Number(size.height < ys[j]!);
-        if (worth[k]! > best || (worth[k]! === best && needed < fewest)) [best, fewest, how] = [worth[k]!, needed, k];
+        const freeing = Number(size.width < x) + Number(size.height < y);
+        if (longest !== Infinity && !canFree(size, x, y, longest)) continue;
+        if (worth[k]! > best || (worth[k]! === best && freeing < fewest)) [best, fewest, how] = [worth[k]!, freeing, k];
       }
-      const beside = restX[i]!;
+      const beside = y <= longest ? restX[i]! : NONE;
+      const row = j * m;
       for (let a = 0; a < beside.length; a++) {
-        const one = (a + 1) * n + j;
-        const other = beside[a]! * n + j;
-        const sum = value[one]! + value[other]!;
+        const sum = across[row + a + 1]! + across[row + beside[a]!]!;
         if (sum < best) continue;
-        const count = cuts[one]! + cuts[other]! + 1;
+        const count = cuts[(a + 1) * n + j]! + cuts[beside[a]! * n + j]! + 1;
         if (sum === best && count >= fewest) continue;
         best = sum;
         fewest = count;
         how = sizes.length + a;
       }
-      const below = restY[j]!;
+      const below = x <= longest ? restY[j]! : NONE;
+      const column = i * n;
       for (let b = 0; b < below.length; b++) {
-        const one = i * n + b + 1;
-        const other = i * n + below[b]!;
-        const sum = value[one]! + value[other]!;
+        const sum = value[column + b + 1]! + value[column + below[b]!]!;
         if (sum < best) continue;
-        const count = cuts[one]! + cuts[other]! + 1;
+        const count = cuts[column + b + 1]! + cuts[column + below[b]!]! + 1;
         if (sum === best && count >= fewest) continue;
         best = sum;
         fewest = count;
         how = sizes.length + m + b;
       }
-      value[i * n + j] = best;
+      // A side that is no sum of sides can be cut down to one first, so that later cuts run less far.
+      if (longest !== Infinity) {
+        if (i === m - 1 && sparesX && y <= longest && value[column - n + j]! > best)
+          [best, fewest, how] = [value[column - n + j]!, cuts[column - n + j]! + 1, SPARE_X];
+        if (j === n - 1 && sparesY && x <= longest && value[column + j - 1]! > best)
+          [best, fewest, how] = [value[column + j - 1]!, cuts[column + j - 1]! + 1, SPARE_Y];
+      }
+      value[column + j] = best;
+      across[row + i] = best;
       cuts[i * n + j] = fewest;
       done[i * n + j] = how;
     }
+    yield i / m;
   }
   const tree = (i: number, j: number): Pattern => {
-    const how = i > 0 && j > 0 ? done[i * n + j]! : -1;
-    if (how < 0) return { kind: 'offcut' };
+    const how = i > 0 && j > 0 ? done[i * n + j]! : LEFT_OVER;
+    if (how === SPARE_X) return { kind: 'upright', at: xs[i - 1]!, first: tree(i - 1, j), second: { kind: 'offcut' } };
+    if (how === SPARE_Y) return { kind: 'level', at: ys[j - 1]!, first: tree(i, j - 1), second: { kind: 'offcut' } };
+    if (how === LEFT_OVER) return { kind: 'offcut' };
     if (how < sizes.length) return { kind: 'piece', size: sizes[how]! };
     if (how < sizes.length + m) {
       const a = how - sizes.length;
@@ -131,11 +156,26 @@ export function bestPattern(
     return { kind: 'level', at: ys[b + 1]!, first: tree(i, b + 1), second: tree(i, restY[j]![b]!) };
   };
   return {
-    value: value[m * n - 1]!,
-    pattern: tree(m - 1, n - 1),
-    proven: allX !== undefined && allY !== undefined,
+    xs,
+    ys,
+    value,
+    complete: allX !== undefined && allY !== undefined,
+    best: () => tree(m - 1, n - 1),
   };
 }
+
+/** What the whole room is worth. */
+export const tableValue = ({ value }: PatternTable): number => value[value.length - 1]!;
+
+/** Whether a piece can be cut free of the rectangle it lies in, in one order or the other, without a cut that is too long. */
+function canFree(size: LaidSize, x: number, y: number, longest: number): boolean {
+  const [narrower, lower] = [size.width < x, size.height < y];
+  if (narrower && lower) return (y <= longest && size.width <= longest) || (x <= longest && size.height <= longest);
+  return (!narrower || y <= longest) && (!lower || x <= longest);
+}
+
+const withEnd = (places: readonly number[], end: number): readonly number[] =>
+  places[places.length - 1] === end ? places : [...places, end];
 
 /**
  * For each place, and each first part of at most half of it: the largest place that the rest still holds. The parts are the
@@ -153,6 +193,19 @@ function rests(places: readonly number[]): readonly Int32Array[] {
   });
 }
 
+/** Places that parting the whole ever comes to: most sums close to the whole are none, and need no answer. */
+function needed(rest: readonly Int32Array[]): readonly boolean[] {
+  const wanted = rest.map((_, i) => i === rest.length - 1);
+  for (let i = rest.length - 1; i > 0; i--) {
+    if (!wanted[i]) continue;
+    rest[i]!.forEach((other, part) => {
+      wanted[other] = true;
+      wanted[part + 1] = true;
+    });
+  }
+  return wanted;
+}
+
 /** Where there are too many sums to look at: the multiples of each side, and of each side after one of another. */
 function coarse(length: number, sides: readonly number[]): readonly number[] {
   const places = new Set([0]);
@@ -161,3 +214,48 @@ function coarse(length: number, sides: readonly number[]): readonly number[] {
       for (let place = start; place <= length; place += side) if (places.size < MOST_PLACES) places.add(place);
   return [...places].filter((place) => place <= length).sort((a, b) => a - b);
 }
+
+/** How many of each piece a pattern holds. */
+export function countPieces(pattern: Pattern, kinds: number): number[] {
+  const counts = new Array<number>(kinds).fill(0);
+  const walk = (part: Pattern): void => {
+    if (part.kind === 'piece') counts[part.size.piece]!++;
+    else if (part.kind !== 'offcut') {
+      walk(part.first);
+      walk(part.second);
+    }
+  };
+  walk(pattern);
+  return counts;
+}
+
+/** The least room that holds a pattern. */
+export function extentOfPattern(part: Pattern): { readonly width: number; readonly height: number } {
+  if (part.kind === 'piece') return part.size;
+  if (part.kind === 'offcut') return { width: 0, height: 0 };
+  const [one, other] = [extentOfPattern(part.first), extentOfPattern(part.second)];
+  const along = (a: number, b: number) => (b > 0 ? part.at + b : a);
+  return part.kind === 'upright'
+    ? { width: along(one.width, other.width), height: Math.max(one.height, other.height) }
+    : { width: Math.max(one.width, other.width), height: along(one.height, other.height) };
+}
+
+/** The same with both axes exchanged. */
+export function transposed(part: Pattern): Pattern {
+  switch (part.kind) {
+    case 'offcut':
+      return part;
+    case 'piece':
+      return { kind: 'piece', size: transposedSize(part.size) };
+    case 'upright':
+    case 'level':
+      return {
+        kind: part.kind === 'upright' ? 'level' : 'upright',
+        at: part.at,
+        first: transposed(part.first),
+        second: transposed(part.second),
+      };
+  }
+}
+
+export const transposedSize = (size: LaidSize): LaidSize => ({ ...size, width: size.height, height: size.width });

@@ -32,7 +32,7 @@ export function computeRoutes(): Router {
       ...(value === undefined ? {} : { value }),
       ...(most === undefined ? {} : { most }),
     }));
-    const plans = planOnEach(parents, wanted, gap);
+    const plans = planOnEach(parents, { pieces: wanted, gap });
     if (!plans.ok) throw new Refusal('plan-impossible', cuttingProblemWords(plans.problem), plans.problem);
     response.json({ plans: plans.value.map((plan) => ({ ...plan, count: plan.pieces.length })) });
   });

@@ -1,0 +1,572 @@
+import { fail, ok, type Result } from '../result.ts';
+import type { LongWork } from '../long-work.ts';
+import { buildUp } from './build-up.ts';
+import { cuttingWork, planOf, prepare, type CuttingPlan, type Prepared } from './cutting-plan.ts';
+import type { LinearProgram, SolveLinear } from './linear-program.ts';
+import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
+import { leastCost, type CountRule } from './sheet-counts.ts';
+import { countPieces, fillTable, tableValue, type Pattern, type PatternTable } from './pattern.ts';
+
+/** A parent that can be bought or is at hand. */
+export interface StockedParent extends Parent {
+  /** what one costs, in whole smallest units of money (or of whatever is to be spared); an offcut at hand costs 0 */
+  readonly price: number;
+  /** how many there are; left out: as many as are wanted */
+  readonly stock?: number;
+}
+
+/** A size and how many of it the edition needs. */
+export interface NeededPiece extends Omit<WantedPiece, 'value' | 'most'> {
+  readonly needed: number;
+}
+
+export interface EditionTask extends Pick<CutTask, 'gap' | 'longest'> {
+  readonly parents: readonly StockedParent[];
+  readonly pieces: readonly NeededPiece[];
+}
+
+/** So many parents cut alike. */
+export interface CutAlike {
+  readonly times: number;
+  readonly plan: CuttingPlan;
+}
+
+export interface EditionPlan {
+  readonly sheets: readonly CutAlike[];
+  readonly cost: number;
+  /** no choice of edge-to-edge patterns costs less */
+  readonly bound: number;
+  readonly proven: boolean;
+}
+
+export type EditionProblem =
+  | CuttingProblem
+  | { readonly code: 'nothing-needed' }
+  /** `grain`: it would fit if its grain did not matter */
+  | { readonly code: 'piece-fits-no-parent'; readonly piece: string; readonly why: 'size' | 'grain' | 'grain-unknown' }
+  | { readonly code: 'not-enough-paper' };
+
+/** How far an edition is: the best so far and what it cannot fall below. */
+export interface EditionProgress {
+  readonly doing: 'trying' | 'bounding' | 'proving';
+  readonly cost: number | undefined;
+  readonly bound: number;
+}
+
+/** A pattern of one parent that may be cut any number of times. */
+interface Column {
+  readonly parent: number;
+  readonly counts: readonly number[];
+  readonly pattern: Pattern;
+}
+
+/** Rounds of the column generation: more than these sizes take. */
+const MOST_ROUNDS = 60;
+/** Steps by which the price of surplus is found. */
+const SURPLUS_STEPS = 12;
+/** Joins tried for each parent when every pattern that could still help is listed. */
+const MOST_JOINS = 600_000;
+/** More listed patterns than this are not handed to the solver at once. */
+const MOST_COLUMNS = 500;
+
+/**
+ * The cheapest way to cut an edition from several parents (cutting stock; Gilmore & Gomory, Operations Research 9 and 13, 1961
+ * and 1965). Greedy sheets give a first answer. Column generation prices patterns by the exact search of pattern.ts, so its bound
+ * holds for every edge-to-edge pattern; it is taken from whole prices and from what sums of prices there are. Where the best
+ * whole combination of those patterns does not meet the bound, every pattern that could take part in a cheaper one is listed
+ * (its reduced cost lies within the gap) and the solver decides among all of them: then the answer is proven. Derivation in
+ * docs/cutting.md.
+ */
+export function* editionWork(
+  task: EditionTask,
+  solve: SolveLinear,
+): LongWork<EditionProgress, Result<EditionPlan, EditionProblem>> {
+  const wanted = task.pieces.filter(({ needed }) => needed > 0);
+  if (wanted.length === 0) return fail({ code: 'nothing-needed' });
+  const pieces: WantedPiece[] = wanted.map(({ needed, ...piece }) => ({ ...piece, most: needed }));
+  const cutTask = (p: number): CutTask => ({
+    parent: task.parents[p]!,
+    pieces,
+    gap: task.gap,
+    ...(task.longest === undefined ? {} : { longest: task.longest }),
+  });
+  const prepared: Prepared[] = [];
+  for (const p of task.parents.keys()) {
+    const one = prepare(cutTask(p));
+    if (!one.ok) return one;
+    prepared.push(one.value);
+  }
+  const misfit = pieceThatFitsNowhere(task, pieces, prepared);
+  if (misfit) return fail(misfit);
+  const demand = wanted.map(({ needed }) => needed);
+  const price = task.parents.map((parent) => parent.price);
+  const stock = task.parents.map((parent) => parent.stock ?? Infinity);
+
+  const columns = new Columns();
+  let best: readonly number[] | undefined;
+  let cost = Infinity;
+  let bound = 0;
+  const offer = (times: readonly number[]): void => {
+    const sum = times.reduce((total, n, j) => total + n * price[columns.list[j]!.parent]!, 0);
+    if (sum < cost) [best, cost] = [times, sum];
+  };
+  const now = (doing: EditionProgress['doing']): EditionProgress => ({
+    doing,
+    cost: best ? cost : undefined,
+    bound,
+  });
+
+  // First answers: sheet after sheet, each filled as well as it goes, from every order of preference.
+  const tastes = tastesOf(task.parents.length, pieces.length);
+  for (const taste of tastes) {
+    const greedy = yield* greedySheets(task, cutTask, demand, taste, () => now('trying'));
+    if (!greedy) continue;
+    const times = new Map<number, number>();
+    for (const column of greedy) {
+      const j = columns.add(column);
+      times.set(j, (times.get(j) ?? 0) + 1);
+    }
+    offer(columns.list.map((_, j) => times.get(j) ?? 0));
+    yield now('trying');
+  }
+  // Every piece alone, on every parent that holds it: the first programme has a solution if there is any.
+  for (const [p, { room, sizes }] of prepared.entries())
+    for (const [i] of pieces.entries()) {
+      const own = sizes.filter(({ piece }) => piece === i);
+      if (own.length === 0) continue;
+      const table = yield* told(
+        fillTable(
+          room,
+          own,
+          own.map(() => 1),
+        ),
+        () => now('trying'),
+      );
+      if (tableValue(table) > 0) columns.add(columnOf(p, table.best(), demand));
+    }
+
+  const stocked = [...stock.keys()].filter((p) => stock[p]! < Infinity);
+  const rows: LinearProgram['rows'] = [
+    ...demand.map((least) => ({ least })),
+    ...stocked.map((p) => ({ most: stock[p]! })),
+  ];
+  // Where paper is short a piece may be left out of the programme, at more than any edition costs: a solution with one is none.
+  const worst =
+    price.reduce(
+      (sum, c, p) =>
+        sum +
+        c *
+          Math.min(
+            stock[p]!,
+            demand.reduce((a, b) => a + b),
+          ),
+      0,
+    ) + 1;
+  const program = (whole: boolean): LinearProgram => ({
+    whole,
+    rows,
+    columns: [
+      ...columns.list.map(({ parent, counts }) => ({
+        cost: price[parent]!,
+        entries: [
+          ...counts.flatMap((n, i) => (n > 0 ? [[i, n] as const] : [])),
+          ...(stock[parent]! < Infinity ? [[demand.length + stocked.indexOf(parent), 1] as const] : []),
+        ],
+      })),
+      ...demand.map((_, i) => ({ cost: worst, entries: [[i, 1] as const] })),
+    ],
+  });
+  const choice = (values: readonly number[]): readonly number[] => values.slice(0, columns.list.length);
+
+  // Rules from plain worths: all by area, and every piece and pair of pieces alone.
+  const rules: CountRule[] = [];
+  const byArea = pieces.map(({ width, height }) => width * height * 1e-6);
+  const alone = pieces.map((_, i) => byArea.map((worth, j) => (i === j ? worth : 0)));
+  const pairs = pieces.flatMap((_, i) =>
+    pieces.slice(i + 1).map((__, j) => byArea.map((worth, k) => (k === i || k === i + 1 + j ? worth : 0))),
+  );
+  for (const worths of [byArea, ...alone, ...pairs]) {
+    const reached: number[] = [];
+    for (const { room, sizes } of prepared) {
+      const table = yield* told(
+        fillTable(
+          room,
+          sizes,
+          sizes.map(({ piece }) => worths[piece]!),
+        ),
+        () => now('bounding'),
+      );
+      reached.push(table.complete ? tableValue(table) : Infinity);
+    }
+    rules.push({ reached, need: worths.reduce((sum, worth, i) => sum + worth * demand[i]!, 0) });
+  }
+  bound = leastCost(rules, price, stock, cost) ?? 0;
+
+  // Column generation.
+  const grain = 2 ** Math.floor(Math.log2(Math.max(...price, 1)) - 24);
+  let values: readonly number[] = demand.map(() => 0);
+  let slack: readonly number[] = price.map(() => 0);
+  let lowest = -Infinity;
+  const charges: (readonly number[] | undefined)[] = price.map(() => undefined);
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const relaxed = solve(program(false));
+    if (relaxed.status !== 'optimal') return fail({ code: 'not-enough-paper' });
+    // Whole multiples of a power of two: sums of them are exact, whatever their order.
+    const dual = demand.map((_, i) => Math.max(0, Math.floor(relaxed.duals[i]! / grain) * grain));
+    const reached: number[] = [];
+    let added = 0;
+    for (const [p, { room, sizes }] of prepared.entries()) {
+      const worth = sizes.map(({ piece }) => dual[piece]!);
+      const table = yield* told(fillTable(room, sizes, worth), () => now('bounding'));
+      reached[p] = table.complete ? tableValue(table) : Infinity;
+      const owed = stock[p]! < Infinity ? relaxed.duals[demand.length + stocked.indexOf(p)]! : 0;
+      const worthIt = price[p]! - owed + 1e-7 * Math.max(1, price[p]!);
+      if (tableValue(table) <= worthIt) continue;
+      if (columns.isNew(columnOf(p, table.best(), demand))) {
+        added++;
+        continue;
+      }
+      // More of a piece than the edition needs made it worth so much: what is surplus is made to cost.
+      const proper = yield* withoutSurplus(
+        (worths) =>
+          told(
+            fillTable(
+              room,
+              sizes,
+              sizes.map(({ piece }) => worths[piece]!),
+            ),
+            () => now('bounding'),
+          ),
+        { dual, demand, enough: worthIt, grain, charge: charges[p] },
+      );
+      charges[p] = proper.charge;
+      // Even one that does not pay by itself may do so with others.
+      if (proper.best && columns.isNew(columnOf(p, proper.best, demand))) added++;
+      reached[p] = Math.min(reached[p], proper.bound);
+    }
+    rules.push({ reached, need: dual.reduce((sum, value, i) => sum + value * demand[i]!, 0) });
+    const lower = boundOf(dual, reached, demand, price, stock);
+    if (lower.bound >= lowest) {
+      lowest = lower.bound;
+      values = lower.values;
+      slack = lower.slack;
+      bound = Math.max(bound, nextSum(Math.max(0, lowest), price, cost), leastCost(rules, price, stock, cost) ?? 0);
+    }
+    yield now('bounding');
+    if (added === 0 || bound >= cost) break;
+  }
+
+  if (bound < cost) {
+    const whole = solve(program(true));
+    if (covers(choice(whole.values), columns.list, demand)) offer(choice(whole.values));
+    yield now('bounding');
+  }
+
+  // Proving: all patterns that a cheaper choice could use.
+  if (bound < cost) {
+    const ceiling = Math.min(cost, worst);
+    const listed: Column[] = [];
+    let all = true;
+    for (const [p, { room, sizes }] of prepared.entries()) {
+      const worth = sizes.map(({ piece }) => values[piece]!);
+      const beyond = price[p]! - slack[p]! - (ceiling - lowest);
+      const table = yield* told(fillTable(room, sizes, worth, true), () => now('proving'));
+      if (!table.complete || room.longest < Math.max(room.width, room.height)) all = false;
+      const built = yield* told(
+        buildUp({ room, sizes, worth, most: demand, table, beyond, want: 'all', joins: MOST_JOINS }),
+        () => now('proving'),
+      );
+      all &&= built.exhausted;
+      listed.push(...greatest(built.builds).map(({ counts, pattern }) => ({ parent: p, counts, pattern })));
+      yield now('proving');
+    }
+    if (listed.length <= MOST_COLUMNS) {
+      for (const column of listed) columns.add(column);
+      const decided = solve(program(true));
+      if (covers(choice(decided.values), columns.list, demand)) offer(choice(decided.values));
+      // Nothing cheaper exists: the listed patterns were all that could have taken part in it.
+      if (decided.status === 'optimal' && all) bound = cost;
+    }
+    yield now('proving');
+  }
+
+  if (!best) return fail({ code: 'not-enough-paper' });
+  const sheets = cutOut(task, cutTask, prepared, columns.list, best, demand);
+  return ok({ sheets, cost, bound: Math.min(cost, bound), proven: bound >= cost });
+}
+
+/** Patterns so far, each once. */
+class Columns {
+  readonly list: Column[] = [];
+  readonly #known = new Map<string, number>();
+  isNew(column: Column): boolean {
+    const before = this.list.length;
+    return this.add(column) === before;
+  }
+  /** the column's place, old or new */
+  add(column: Column): number {
+    const key = `${column.parent}:${column.counts.join()}`;
+    const before = this.#known.get(key);
+    if (before !== undefined) return before;
+    this.#known.set(key, this.list.length);
+    return this.list.push(column) - 1;
+  }
+}
+
+interface SurplusTask {
+  readonly dual: readonly number[];
+  readonly demand: readonly number[];
+  /** more than this is worth a new column */
+  readonly enough: number;
+  readonly grain: number;
+  /** where the last round ended for this parent */
+  readonly charge: readonly number[] | undefined;
+}
+
+/**
+ * What a parent can hold of use, when no more of each piece counts than the edition needs. A surplus of piece i is charged λᵢ ≥ 0
+ * and the need of it refunded: max Σ(πᵢ − λᵢ)aᵢ + Σ λᵢdᵢ bounds every pattern within the needs, for any λ (Lagrangian relaxation;
+ * Beasley, Operations Research 33, 1985, for cutting). λ follows the surplus of the pattern found (subgradient steps after
+ * Held, Wolfe & Crowder, Mathematical Programming 6, 1974).
+ */
+function* withoutSurplus(
+  price: (worths: readonly number[]) => LongWork<EditionProgress, PatternTable>,
+  { dual, demand, enough, grain, charge: before }: SurplusTask,
+): LongWork<
+  EditionProgress,
+  { readonly bound: number; readonly charge: readonly number[]; readonly best: Pattern | undefined }
+> {
+  let charge = dual.map((value, i) => Math.min(value, before?.[i] ?? 0));
+  let bound = Infinity;
+  let reach = 1;
+  let most = 0;
+  let best: Pattern | undefined;
+  for (let step = 0; step < SURPLUS_STEPS; step++) {
+    const table = yield* price(dual.map((value, i) => Math.max(0, value - charge[i]!)));
+    if (!table.complete) return { bound, charge, best };
+    // A piece charged more than it is worth is left out, and its need is refunded at its worth only.
+    const refund = charge.reduce((sum, value, i) => sum + Math.min(value, dual[i]!) * demand[i]!, 0);
+    const above = tableValue(table) + refund;
+    if (above < bound - 1e-9 * bound) bound = above;
+    else reach /= 1.5;
+    if (bound <= enough) return { bound, charge, best };
+    const pattern = table.best();
+    const counts = countPieces(pattern, demand.length);
+    const useful = counts.reduce((sum, n, i) => sum + Math.min(n, demand[i]!) * dual[i]!, 0);
+    if (useful > most) [most, best] = [useful, pattern];
+    if (useful > enough) return { bound, charge, best };
+    const surplus = counts.map((n, i) => (n > demand[i]! || charge[i]! > 0 ? n - demand[i]! : 0));
+    const size = surplus.reduce((sum, n) => sum + n * n, 0);
+    if (size === 0) return { bound, charge, best };
+    const by = (reach * (above - Math.max(useful, enough * 0.98))) / size;
+    charge = charge.map((value, i) =>
+      Math.min(dual[i]!, Math.max(0, Math.floor((value + by * surplus[i]!) / grain) * grain)),
+    );
+  }
+  return { bound, charge, best };
+}
+
+/** More of a piece than is needed counts for nothing. */
+const columnOf = (parent: number, pattern: Pattern, demand: readonly number[]): Column => ({
+  parent,
+  counts: countPieces(pattern, demand.length).map((n, i) => Math.min(n, demand[i]!)),
+  pattern,
+});
+
+const covers = (times: readonly number[], columns: readonly Column[], demand: readonly number[]): boolean =>
+  times.length === columns.length &&
+  demand.every((n, i) => columns.reduce((sum, { counts }, j) => sum + counts[i]! * times[j]!, 0) >= n);
+
+/** Passes on the progress of work inside. */
+function* told<P, R, Q>(work: LongWork<P, R>, say: () => Q): LongWork<Q, R> {
+  let step = work.next();
+  for (; !step.done; step = work.next()) yield say();
+  return step.value;
+}
+
+/**
+ * A bound from any prices of pieces π ≥ 0 (Farley, Operations Research 38, 1990): scaled by θ until no pattern of a parent that
+ * can be bought at will is worth more than it costs; of parents in stock, s of them at most save s·(worth − cost).
+ */
+function boundOf(
+  dual: readonly number[],
+  reached: readonly number[],
+  demand: readonly number[],
+  price: readonly number[],
+  stock: readonly number[],
+): { readonly bound: number; readonly values: number[]; readonly slack: number[] } {
+  const free = [...price.keys()].filter((p) => stock[p] === Infinity && reached[p]! > 0);
+  const scale = Math.min(1, ...free.map((p) => price[p]! / reached[p]!));
+  const slack = price.map((c, p) => (stock[p] === Infinity ? 0 : Math.min(0, c - scale * reached[p]!)));
+  const values = dual.map((value) => value * scale);
+  const bound =
+    values.reduce((sum, value, i) => sum + value * demand[i]!, 0) +
+    slack.reduce((sum, value, p) => sum + (value === 0 ? 0 : value * stock[p]!), 0);
+  // A hair less than computed, for what floating point may have added.
+  return {
+    bound: Math.max(0, Number.isFinite(bound) ? bound - 1e-7 * Math.max(1, Math.abs(bound)) : 0),
+    values,
+    slack,
+  };
+}
+
+/** More sums than this are not listed; then only the common divisor counts. */
+const MOST_SUMS = 2_000_000;
+
+/** The least sum of prices that is not below a bound: what is paid is a sum of prices. */
+function nextSum(least: number, price: readonly number[], most: number): number {
+  const step = price.reduce((a, b) => divisor(a, b), 0);
+  if (step === 0) return 0;
+  const first = Math.ceil(least / step - 1e-9);
+  if (!Number.isFinite(most) || most / step > MOST_SUMS) return first * step;
+  const top = Math.round(most / step);
+  const reached = new Uint8Array(top + 1);
+  reached[0] = 1;
+  for (const c of new Set(price.map((p) => Math.round(p / step))))
+    if (c > 0) for (let sum = c; sum <= top; sum++) if (reached[sum - c]) reached[sum] = 1;
+  for (let sum = Math.max(0, first); sum <= top; sum++) if (reached[sum]) return sum * step;
+  return most;
+}
+
+const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
+
+/** Only choices that no other one contains. */
+function greatest<B extends { readonly counts: readonly number[] }>(builds: readonly B[]): readonly B[] {
+  const total = (one: B) => one.counts.reduce((sum, n) => sum + n, 0);
+  const kept: B[] = [];
+  for (const one of [...builds].sort((a, b) => total(b) - total(a)))
+    if (!kept.some((more) => one.counts.every((n, i) => n <= more.counts[i]!))) kept.push(one);
+  return kept;
+}
+
+/** What a round of greedy sheets is fond of: factors of worth. */
+interface Taste {
+  readonly parent: readonly number[];
+  readonly piece: readonly number[];
+}
+
+/** Rounds of greedy sheets, each with other tastes. */
+const ROUNDS = 16;
+
+/** First just the price, then each time a little otherwise; the same on every machine (a linear congruence; Knuth, TAOCP 2, 3.3.4). */
+function tastesOf(parents: number, pieces: number): readonly Taste[] {
+  let state = 8;
+  const next = (spread: number): number => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return 1 + spread * (state / 2 ** 32 - 0.5);
+  };
+  return Array.from({ length: parents === 1 && pieces === 1 ? 1 : ROUNDS }, (_, round) => ({
+    parent: Array.from({ length: parents }, () => (round === 0 ? 1 : next(0.5))),
+    piece: Array.from({ length: pieces }, () => (round === 0 ? 1 : next(0.6))),
+  }));
+}
+
+/** Fills sheet after sheet with what is still needed; of several parents the one that gives most for its price. */
+function* greedySheets(
+  task: EditionTask,
+  cutTask: (p: number) => CutTask,
+  demand: readonly number[],
+  taste: Taste,
+  say: () => EditionProgress,
+): LongWork<EditionProgress, Column[] | undefined> {
+  const left = [...demand];
+  const stock = task.parents.map((parent) => parent.stock ?? Infinity);
+  const used: Column[] = [];
+  while (left.some((n) => n > 0)) {
+    let best: { column: Column; merit: number } | undefined;
+    for (const [p, parent] of task.parents.entries()) {
+      if (stock[p]! <= 0) continue;
+      const base = cutTask(p);
+      const pieces = base.pieces.map((piece, i) => ({
+        ...piece,
+        most: left[i]!,
+        value: (piece.width / 1e6) * (piece.height / 1e6) * taste.piece[i]!,
+      }));
+      const plan = yield* told(cuttingWork({ ...base, pieces }, 'quick'), say);
+      if (!plan.ok || plan.value.pieces.length === 0) continue;
+      const merit = (plan.value.value / (parent.price + 1e-9)) * taste.parent[p]!;
+      if (best && merit <= best.merit) continue;
+      const counts = base.pieces.map(({ id }) => plan.value.counts[id] ?? 0);
+      best = { column: { parent: p, counts, pattern: plan.value.pattern }, merit };
+    }
+    if (!best) return undefined;
+    // The same sheet again, as long as what it holds is still needed.
+    const { column } = best;
+    const again = Math.min(
+      stock[column.parent]!,
+      ...column.counts.flatMap((n, i) => (n > 0 ? [Math.floor(left[i]! / n)] : [])),
+    );
+    for (let k = 0; k < Math.max(1, again); k++) used.push(column);
+    stock[column.parent]! -= Math.max(1, again);
+    column.counts.forEach((n, i) => (left[i]! = Math.max(0, left[i]! - n * Math.max(1, again))));
+    yield say();
+  }
+  return used;
+}
+
+function pieceThatFitsNowhere(
+  task: EditionTask,
+  pieces: readonly WantedPiece[],
+  prepared: readonly Prepared[],
+): EditionProblem | undefined {
+  for (const [i, piece] of pieces.entries()) {
+    const fits = prepared.some(({ room, sizes }) =>
+      sizes.some((size) => size.piece === i && size.width <= room.width && size.height <= room.height),
+    );
+    if (fits) continue;
+    const anyway = task.parents.filter((_, p) =>
+      laidSizes('any', [piece]).some(
+        ({ width, height }) =>
+          width + task.gap <= prepared[p]!.room.width && height + task.gap <= prepared[p]!.room.height,
+      ),
+    );
+    const why =
+      anyway.length === 0 ? 'size' : anyway.some(({ fibre }) => fibre === 'unknown') ? 'grain-unknown' : 'grain';
+    return { code: 'piece-fits-no-parent', piece: piece.id, why };
+  }
+  return undefined;
+}
+
+/** The sheets of a choice, those cut alike together; what is cut beyond the need is left uncut, on the last sheets that hold it. */
+function cutOut(
+  task: EditionTask,
+  cutTask: (p: number) => CutTask,
+  prepared: readonly Prepared[],
+  columns: readonly Column[],
+  times: readonly number[],
+  demand: readonly number[],
+): readonly CutAlike[] {
+  const left = [...demand];
+  const alike = new Map<string, { parent: number; pattern: Pattern; times: number }>();
+  times.forEach((n, j) => {
+    const { parent, pattern } = columns[j]!;
+    for (let k = 0; k < n; k++) {
+      const trimmed = without(pattern, left);
+      if (trimmed.kind === 'offcut') continue;
+      const key = `${parent} ${JSON.stringify(trimmed)}`;
+      const before = alike.get(key);
+      alike.set(key, { parent, pattern: trimmed, times: (before?.times ?? 0) + 1 });
+    }
+  });
+  return [...alike.values()].map(({ parent, pattern, times: n }) => {
+    const plan = planOf(cutTask(parent), prepared[parent]!.room, [pattern], 0);
+    return { times: n, plan };
+  });
+}
+
+/** A pattern with no more of each piece than is left, which it lessens. */
+function without(pattern: Pattern, left: number[]): Pattern {
+  switch (pattern.kind) {
+    case 'offcut':
+      return pattern;
+    case 'piece':
+      if (left[pattern.size.piece]! <= 0) return { kind: 'offcut' };
+      left[pattern.size.piece]!--;
+      return pattern;
+    case 'upright':
+    case 'level': {
+      const [one, other] = [without(pattern.first, left), without(pattern.second, left)];
+      return one.kind === 'offcut' && other.kind === 'offcut' ? one : { ...pattern, first: one, second: other };
+    }
+  }
+}
