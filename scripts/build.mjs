@@ -9,7 +9,11 @@ const root = path.join(path.dirname(fileURLToPath(import.meta.url)), '..');
 
 rmSync(path.join(root, 'packages/server/dist'), { recursive: true, force: true });
 await build({
-  entryPoints: [path.join(root, 'packages/server/src/main.ts')],
+  entryPoints: {
+    main: path.join(root, 'packages/server/src/main.ts'),
+    // The search runs in a thread of its own and so is a program of its own.
+    'cutting-worker': path.join(root, 'packages/server/src/compute/cutting-worker.ts'),
+  },
   outdir: path.join(root, 'packages/server/dist'),
   bundle: true,
   splitting: true,

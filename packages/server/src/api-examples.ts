@@ -45,6 +45,33 @@ export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'get', path: '/api/books/{id}/pages.csv' },
   { method: 'get', path: '/api/books/{id}/pages.md' },
   { method: 'get', path: '/api/books/{id}/book.zip' },
+  { method: 'post', path: '/api/papers/starter', body: {} },
+  {
+    method: 'post',
+    path: '/api/papers',
+    body: {
+      papers: [
+        {
+          name: 'Mill ends, cream',
+          kind: 'text',
+          stuff: 'cartridge',
+          sheet: { width: 500_000_000, height: 700_000_000, fibre: 'along-height' },
+          foundBy: 'bend',
+          grammage: 150,
+          caliper: { thickness: 200_000, how: 'measured' },
+          faces: 'alike',
+          deckles: [],
+          colour: '#f8f3e2',
+          price: 120,
+          stock: 25,
+          offcuts: [],
+          note: '',
+        },
+      ],
+    },
+  },
+  { method: 'get', path: '/api/papers' },
+  { method: 'get', path: '/api/papers/papers.csv' },
   {
     method: 'post',
     path: '/api/compute/fold',
@@ -56,6 +83,22 @@ export const API_EXAMPLES: readonly ApiExample[] = [
     body: {
       parents: [{ id: '640 × 900, long grain', width: 640_000_000, height: 900_000_000, fibre: 'along-height' }],
       pieces: [{ id: 'folio', width: 280_000_000, height: 210_000_000, grain: 'along-height' }],
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/compute/yield',
+    body: {
+      parents: [
+        { id: 'A2', width: 420_000_000, height: 594_000_000, fibre: 'along-height', price: 90 },
+        { id: 'B2', width: 500_000_000, height: 700_000_000, fibre: 'along-width', price: 120, stock: 6 },
+      ],
+      pieces: [
+        { id: 'folio', width: 280_000_000, height: 210_000_000, grain: 'along-height', needed: 12 },
+        { id: 'hinge strip', width: 30_000_000, height: 210_000_000, grain: 'along-height', needed: 8 },
+      ],
+      gap: 0,
+      longest: 460_000_000,
     },
   },
   { method: 'post', path: '/api/compute/imposition', body: { form: 'slit-book', parameters: {}, sheet: A4 } },

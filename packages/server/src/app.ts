@@ -13,6 +13,7 @@ import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
 import { exportRoutes } from './exports/routes.ts';
 import { onlyLoopback, strictHeaders } from './security.ts';
+import { paperRoutes } from './papers/routes.ts';
 import type { FileStore } from './files/store.ts';
 
 export interface AppParts {
@@ -48,6 +49,7 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
   );
   app.use('/api/books/:id/files', bookFileRoutes(orm, store));
   app.use('/api/books', bookFileExchange(orm, store), bookRoutes(orm), exportRoutes(orm, store));
+  app.use('/api/papers', paperRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store));
   app.use('/api/assets', assetRoutes(orm, store));
   app.use('/api/compute', computeRoutes());

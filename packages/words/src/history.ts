@@ -16,6 +16,8 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   poster: 'the poster',
   accepted: 'what was accepted',
   edition: 'the edition',
+  kit: 'the parts and copies',
+  papers: 'the papers',
 };
 
 const SAID: Readonly<Record<string, string>> = {
@@ -31,6 +33,10 @@ function did({ kind, pages, count, text }: ChangeWords): string {
   switch (kind) {
     case 'made':
       return 'The book was made';
+    case 'set-kit':
+      return `Changed the parts (${counted(count, 'copy', 'copies')})`;
+    case 'choose-paper':
+      return text ? `Chose “${text}” to cut from` : 'Put a paper back in the drawer';
     case 'rename':
       return `Called it “${text}”`;
     case 'choose-form':

@@ -1,9 +1,13 @@
 import type { CommandProblem } from '@eight-up/core/book/command';
 import type { BookFileProblem } from '@eight-up/core/contract/book-file';
+import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { CuttingProblem } from '@eight-up/core/cutting/parent';
+import type { PaperProblem } from '@eight-up/core/paper/paper';
+import type { PaperTableProblem } from '@eight-up/core/paper/paper-table';
 import type { PlanFileProblem } from '@eight-up/core/output/read-page-plan';
 import type { PlanProblem } from '@eight-up/core/forms/planned-book';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import { mm } from '@eight-up/core/units/nm';
 import type { ReadingProblem } from '@eight-up/core/folding/reading';
 
 /** "step 3", counted as makers count. */
@@ -97,6 +101,16 @@ export function commandProblemWords(problem: CommandProblem, unit: LengthUnit): 
       return `The plan speaks of page ${problem.page + 1} twice. Nothing was changed.`;
     case 'row-no-such-file':
       return `The plan puts “${problem.file}” on page ${problem.page + 1}, but the book has no such file. Drop it in first. Nothing was changed.`;
+    case 'kit-copies-not-a-number':
+      return `An edition has between 1 and ${problem.most} copies. The number was kept as it was.`;
+    case 'kit-spares-not-a-number':
+      return 'Spares are a number of sheets and a percentage, none of them less than 0. They were kept as they were.';
+    case 'kit-piece-not-a-size':
+      return `The ${problem.side} of “${problem.name}” is ${measure(problem.length, unit)}; parts are between ${measure(mm(2), unit)} and ${measure(mm(5000), unit)}. Is the unit right? Nothing was changed.`;
+    case 'kit-piece-count':
+      return `A book takes between 1 and 1000 of “${problem.name}”. Nothing was changed.`;
+    case 'kit-allowance':
+      return `The ${problem.what === 'longest' ? 'longest cut' : problem.what} cannot be so much or so little. It was kept as it was.`;
     case 'title-empty':
       return 'A book needs a title. The old one was kept.';
     default:
@@ -115,8 +129,69 @@ export function cuttingProblemWords(problem: CuttingProblem): string {
       return `“${problem.piece}” is no size: each side must be more than 0 and at most 20 m. Is the unit right?`;
     case 'gap-negative':
       return 'The gap between pieces cannot be less than 0.';
+    case 'longest-cut-not-a-length':
+      return 'The longest cut must be more than 0 and at most 20 m.';
     case 'nothing-wanted':
       return 'Say at least one size that is wanted.';
+  }
+}
+
+/** Why an edition cannot be cut from the papers there are. */
+export function editionProblemWords(problem: EditionProblem, nameOf: (piece: string) => string = (id) => id): string {
+  switch (problem.code) {
+    case 'nothing-needed':
+      return 'Nothing is needed yet: say how many copies, of which parts.';
+    case 'piece-fits-no-parent':
+      return {
+        size: `“${nameOf(problem.piece)}” is larger than any sheet here. Take a larger sheet, or make the part smaller.`,
+        grain: `“${nameOf(problem.piece)}” fits only with its grain the wrong way. A sheet of the other grain would serve.`,
+        'grain-unknown': `“${nameOf(problem.piece)}” needs its grain one way, and nobody has found out yet which way these fibres run.`,
+      }[problem.why];
+    case 'not-enough-paper':
+      return 'There is not enough of this paper for all the pieces.';
+    default:
+      return cuttingProblemWords(problem);
+  }
+}
+
+const NUMBER_WORDS = {
+  grammage: 'The grammage (g/m²)',
+  caliper: 'The caliper (mm)',
+  price: 'The price (in hundredths)',
+  stock: 'The number of sheets',
+  'offcut count': 'The number of offcuts',
+} as const;
+
+/** What is wrong with a paper; the drawer was not changed. */
+export function paperProblemWords(problem: PaperProblem, unit: LengthUnit): string {
+  switch (problem.code) {
+    case 'paper-name-empty':
+      return 'A paper needs a name by which you find it. Nothing was changed.';
+    case 'paper-number-out-of-range':
+      return `${NUMBER_WORDS[problem.field]} must lie between ${problem.least} and ${problem.most}. Nothing was changed.`;
+    case 'sheet-side-too-small':
+      return `${whose(problem.offcut)} ${problem.side} of ${measure(problem.length, unit)} is too small: at least ${measure(problem.least, unit)}. Nothing was changed.`;
+    case 'sheet-side-too-large':
+      return `${whose(problem.offcut)} ${problem.side} of ${measure(problem.length, unit)} is more than ${measure(problem.most, unit)}. Is the unit right? Nothing was changed.`;
+  }
+}
+
+const whose = (offcut: number | undefined): string => (offcut === undefined ? 'The' : `Offcut ${offcut + 1}: the`);
+
+/** Why a table of papers was not taken; the drawer was not changed. */
+export function paperTableProblemWords(problem: PaperTableProblem): string {
+  const kept = 'The drawer was not changed.';
+  switch (problem.code) {
+    case 'paper-table-empty':
+      return `The table is empty: it needs a heading and at least one paper. ${kept}`;
+    case 'paper-table-no-column':
+      return `The table has no column “${problem.column}” (it has ${problem.columns.slice(0, 20).join(', ').slice(0, 200)}). ${kept}`;
+    case 'paper-table-cell':
+      return `Row ${problem.row}, “${problem.column}”: “${problem.text.slice(0, 60)}” is not understood. ${kept}`;
+    case 'paper-table-no-such-paper':
+      return `Row ${problem.row} is an offcut of “${problem.name.slice(0, 60)}”, which stands nowhere above it. ${kept}`;
+    case 'paper-table-row':
+      return `Row ${problem.row}: ${paperProblemWords(problem.problem, 'mm').replace('Nothing was changed.', kept)}`;
   }
 }
 

@@ -1,6 +1,8 @@
 import { fail, ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Numbering } from '../folding/reading.ts';
+import { kitProblem, type Kit, type KitProblem } from '../cutting/kit.ts';
+import type { PaperKind } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import type { SpreadHow, SpreadOver } from '../pagination/spread.ts';
 import {
@@ -10,6 +12,7 @@ import {
   type Accepted,
   type BookDocument,
   type BookPage,
+  type ChosenPaper,
   type Fit,
   type Lettering,
   type PageContent,
@@ -61,6 +64,15 @@ export type Command =
   | { readonly kind: 'poster-from-tray'; readonly tray: number }
   /** the pages in the order and with the words of a page plan */
   | { readonly kind: 'arrange'; readonly rows: readonly PlanRow[] }
+  /** copies, parts, and how they are cut */
+  | { readonly kind: 'set-kit'; readonly kit: Kit }
+  /** fixes a paper and its cutting plan in the book; the sheet takes the grain that its pieces will have */
+  | {
+      readonly kind: 'choose-paper';
+      readonly on: PaperKind;
+      readonly chosen: ChosenPaper | null;
+      readonly fibre?: Sheet['fibre'] | undefined;
+    }
   | { readonly kind: 'accept'; readonly accepted: Accepted }
   | { readonly kind: 'raise-again'; readonly key: string }
   /** puts earlier values back: the inverse of every command */
@@ -72,6 +84,7 @@ export type CommandProblem =
   | PlanProblem
   | SpreadProblem
   | PlanRowProblem
+  | KitProblem
   | { readonly code: 'no-such-page'; readonly page: number; readonly pages: number }
   | { readonly code: 'page-locked'; readonly page: number }
   | { readonly code: 'no-such-tray-place'; readonly tray: number; readonly waiting: number }
@@ -177,6 +190,15 @@ function changesOf(book: BookDocument, command: Command): Changes {
     case 'arrange': {
       const problem = planRowProblem(book, command.rows);
       return problem ? fail(problem) : ok(arrange(book, command.rows));
+    }
+    case 'set-kit': {
+      const problem = kitProblem(command.kit);
+      return problem ? fail(problem) : ok({ kit: command.kit });
+    }
+    case 'choose-paper': {
+      const { [command.on]: _, ...others } = book.papers;
+      const papers = command.chosen ? { ...others, [command.on]: command.chosen } : others;
+      return ok({ papers, ...(command.fibre ? { sheet: { ...book.sheet, fibre: command.fibre } } : {}) });
     }
     case 'accept':
       return ok({ accepted: [...without(book.accepted, command.accepted.key), command.accepted] });

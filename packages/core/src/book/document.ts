@@ -1,5 +1,7 @@
 import type { Numbering } from '../folding/reading.ts';
+import type { Kit } from '../cutting/kit.ts';
 import type { FormChoice } from '../forms/planned-book.ts';
+import type { Paper, PaperKind } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import { mm, type Nm } from '../units/nm.ts';
 
@@ -128,9 +130,24 @@ export interface Accepted {
   readonly reason: string;
 }
 
+/** A paper chosen for the book: a snapshot, so that an old book never changes when the drawer does. */
+export interface ChosenPaper {
+  readonly paper: Paper;
+  /** as the paper's fibres run; as if they ran the other way (a sheet still to be bought); or grain disregarded, knowingly */
+  readonly grain: 'own' | 'other' | 'ignored';
+  /** sheets for the edition, and with spares */
+  readonly sheets: number;
+  readonly toBuy: number;
+  /** hundredths of money for all; null where the price is not known */
+  readonly cost: number | null;
+  /** the search that found the plan, and a fingerprint of what it was asked: another one means that the plan is stale */
+  readonly engine: number;
+  readonly input: string;
+}
+
 /** The whole of a book as it is saved. `pages` always has as many places as the form has pages. */
 export interface BookDocument {
-  readonly version: 2;
+  readonly version: 3;
   readonly title: string;
   /** 1, 2 … of the same book */
   readonly edition: number;
@@ -145,6 +162,10 @@ export interface BookDocument {
   /** what the threads stand for, in the maker's words */
   readonly threads: Readonly<Partial<Record<Thread, string>>>;
   readonly printing: Printing;
+  /** how many copies, of which parts, cut how */
+  readonly kit: Kit;
+  /** what it is cut from; a kind left out is not chosen yet */
+  readonly papers: Readonly<Partial<Record<PaperKind, ChosenPaper>>>;
   readonly accepted: readonly Accepted[];
 }
 

@@ -50,6 +50,10 @@ export function changeWords(command: Command): ChangeWords {
       return words([command.page]);
     case 'hang-poster':
       return words([], command.poster?.name ?? '');
+    case 'set-kit':
+      return words([], '', command.kit.copies);
+    case 'choose-paper':
+      return words([], command.chosen?.paper.name ?? '');
     case 'arrange':
       return words([], '', command.rows.length);
     case 'accept':

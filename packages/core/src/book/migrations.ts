@@ -1,4 +1,5 @@
 import { onPage, type BookDocument, type PageContent } from './document.ts';
+import { USUAL_KIT } from '../cutting/kit.ts';
 import { USUAL_LETTERING, USUAL_PRINTING } from './usual.ts';
 
 type Json = Readonly<Record<string, unknown>>;
@@ -30,9 +31,15 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
       return command.kind === 'set-fit' ? { kind: 'set-fit', pages: [command.page], fit: command.fit } : command;
     },
   },
+  {
+    from: 2,
+    fields: (fields) => fields,
+    gains: { kit: USUAL_KIT, papers: {} },
+    command: (command) => command,
+  },
 ];
 
-export const DOCUMENT_VERSION: BookDocument['version'] = 2;
+export const DOCUMENT_VERSION: BookDocument['version'] = 3;
 
 /** A stored document brought up to the newest version; one that already is, or is none of ours, comes back as it was. */
 export const migrateDocument = (document: Json): Json =>

@@ -2,6 +2,7 @@ import { ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import { EMPTY_PAGE, isBare, type BookDocument } from './document.ts';
+import { USUAL_KIT } from '../cutting/kit.ts';
 import { USUAL_LETTERING, USUAL_PRINTING } from './usual.ts';
 
 /** An empty book of a form on a sheet. */
@@ -9,7 +10,7 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
   const plan = planBook(form, sheet);
   if (!plan.ok) return plan;
   return ok({
-    version: 2,
+    version: 3,
     title,
     edition: 1,
     form: { id: form.id, parameters: plan.value.parameters },
@@ -21,6 +22,8 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
     lettering: USUAL_LETTERING,
     threads: {},
     printing: USUAL_PRINTING,
+    kit: USUAL_KIT,
+    papers: {},
     accepted: [],
   });
 }

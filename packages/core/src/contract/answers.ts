@@ -1,3 +1,4 @@
+import type { Paper } from '../paper/paper.ts';
 import type { AssetInfo, BookDocument, PageContent } from '../book/document.ts';
 import type { ChangeWords } from '../book/history.ts';
 import type { RefusedFile, TakenFile } from '../book/file-problem.ts';
@@ -28,6 +29,11 @@ export interface FilesAnswer extends BookAnswer {
   /** files that were taken, in the order in which they were placed */
   readonly taken: readonly TakenFile[];
   readonly refused: readonly RefusedFile[];
+}
+
+/** What lies in the drawer. */
+export interface DrawerAnswer {
+  readonly papers: readonly Paper[];
 }
 
 /** Files received without a book: what can be placed, in the natural order of the files' names. */

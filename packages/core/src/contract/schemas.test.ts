@@ -78,7 +78,7 @@ describe('the contract', () => {
       const made = newBook('Knots', { id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
       if (!made.ok) throw new Error(made.problem.code);
       expect(bookDocumentSchema.parse(JSON.parse(JSON.stringify(made.value)))).toEqual(made.value);
-      expect(bookDocumentSchema.safeParse({ ...made.value, version: 3 }).success).toBe(false);
+      expect(bookDocumentSchema.safeParse({ ...made.value, version: 4 }).success).toBe(false);
     }
   });
 

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { FITS, NUMBER_PLACES, ROLES, THREADS, type BookDocument } from '../book/document.ts';
 import { USUAL_PRINTING } from '../book/usual.ts';
 import type { Command } from '../book/command.ts';
+import { CUT_EDGES, USUAL_KIT } from '../cutting/kit.ts';
+import { EDGES, FOUND_BY, PAPER_KINDS, STUFFS, type PaperDraft } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import type { Nm } from '../units/nm.ts';
 
@@ -86,8 +88,75 @@ const acceptedSchema = z.strictObject({
 const threadName = z.string().trim().max(60);
 const titleSchema = z.string().trim().min(1).max(200);
 
+const paperShape = {
+  name: z.string().max(200),
+  kind: z.enum(PAPER_KINDS),
+  stuff: z.enum(STUFFS as [string, ...string[]]).nullable(),
+  sheet: sheetSchema,
+  foundBy: z.enum(FOUND_BY).nullable().meta({ description: 'how the fibre axis was found' }),
+  grammage: z.number().nullable().meta({ description: 'g/m²' }),
+  caliper: z.strictObject({ thickness: nmSchema, how: z.enum(['measured', 'estimated']) }).nullable(),
+  faces: z.enum(['alike', 'differ']),
+  deckles: z.array(z.enum(EDGES)).max(4),
+  colour: z.string().regex(/^#[0-9a-f]{6}$/),
+  price: z.number().int().nullable().meta({ description: 'of one sheet, in hundredths of the maker’s money' }),
+  stock: z.number().int().nullable(),
+  offcuts: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(64),
+        width: nmSchema,
+        height: nmSchema,
+        fibre: z.enum(['along-width', 'along-height', 'any', 'unknown']),
+        count: z.number().int(),
+      }),
+    )
+    .max(200),
+  note: z.string().max(2000),
+};
+export const paperDraftSchema = z.strictObject(paperShape) as unknown as z.ZodType<PaperDraft>;
+const paperSchema = z.strictObject({ id: z.string().min(1).max(64), ...paperShape });
+export const newPapersRequest = z.strictObject({ papers: z.array(paperDraftSchema).min(1).max(2000) });
+
+const kitSchema = z.strictObject({
+  copies: z.number().int(),
+  spareSheets: z.number().int(),
+  sparePercent: z.number(),
+  pieces: z
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(64),
+        name: z.string().trim().min(1).max(100),
+        width: nmSchema,
+        height: nmSchema,
+        grain: z.enum(['along-width', 'along-height', 'any']),
+        each: z.number().int(),
+        on: z.enum(PAPER_KINDS),
+        note: z.string().max(1000),
+      }),
+    )
+    .max(11),
+  manner: z.strictObject({
+    edge: z.enum(CUT_EDGES),
+    allowance: nmSchema,
+    squaring: nmSchema,
+    deckle: nmSchema,
+    longest: nmSchema.nullable(),
+  }),
+});
+
+const chosenPaperSchema = z.strictObject({
+  paper: paperSchema,
+  grain: z.enum(['own', 'other', 'ignored']),
+  sheets: z.number().int().min(0),
+  toBuy: z.number().int().min(0),
+  cost: z.number().nullable(),
+  engine: z.number().int(),
+  input: z.string().max(100),
+});
+
 const documentShape = z.strictObject({
-  version: z.literal(2),
+  version: z.literal(3),
   title: titleSchema,
   edition: z.number().int().min(1).max(10_000),
   form: formChoiceSchema,
@@ -99,6 +168,8 @@ const documentShape = z.strictObject({
   lettering: letteringSchema,
   threads: z.partialRecord(z.enum(THREADS), threadName),
   printing: printingSchema,
+  kit: kitSchema.default(USUAL_KIT as unknown as z.output<typeof kitSchema>),
+  papers: z.partialRecord(z.enum(PAPER_KINDS), chosenPaperSchema).default({}),
   accepted: z.array(acceptedSchema).max(1000),
 });
 
@@ -163,6 +234,13 @@ export const commandSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('hang-poster'), poster: contentSchema.nullable() }),
   z.strictObject({ kind: z.literal('poster-from-tray'), tray: trayIndex }),
   z.strictObject({ kind: z.literal('arrange'), rows: z.array(planRow).max(4096) }),
+  z.strictObject({ kind: z.literal('set-kit'), kit: kitSchema }),
+  z.strictObject({
+    kind: z.literal('choose-paper'),
+    on: z.enum(PAPER_KINDS),
+    chosen: chosenPaperSchema.nullable(),
+    fibre: z.enum(['along-width', 'along-height', 'any', 'unknown']).optional(),
+  }),
   z.strictObject({ kind: z.literal('accept'), accepted: acceptedSchema }),
   z.strictObject({ kind: z.literal('raise-again'), key: acceptedSchema.shape.key }),
 ]) as unknown as z.ZodType<ClientCommand>;
@@ -227,6 +305,14 @@ export const computeYieldRequest = z.strictObject({
         height: side,
         fibre: z.enum(['along-width', 'along-height', 'any', 'unknown']).default('any'),
         trims: z.strictObject({ left: side, right: side, top: side, bottom: side }).default(noTrim),
+        price: z
+          .number()
+          .int()
+          .min(0)
+          .max(1e9)
+          .default(1)
+          .meta({ description: 'what one costs, whole; 1 for all: the fewest sheets' }),
+        stock: z.number().int().min(0).max(1e6).optional().meta({ description: 'left out: as many as are wanted' }),
       }),
     )
     .min(1)
@@ -244,9 +330,17 @@ export const computeYieldRequest = z.strictObject({
           .meta({ description: 'which way the fibres must run in the piece' }),
         value: z.number().min(0).max(1e12).optional().meta({ description: 'left out: its area; with one size: 1' }),
         most: z.number().int().min(0).max(1e6).optional().meta({ description: 'no more than so many from one parent' }),
+        needed: z
+          .number()
+          .int()
+          .min(0)
+          .max(1e6)
+          .optional()
+          .meta({ description: 'how many the whole edition takes; then the answer has an `edition` over all parents' }),
       }),
     )
     .min(1)
     .max(12),
   gap: side.default(0 as Nm).meta({ description: 'lost at every cut between two pieces' }),
+  longest: side.optional().meta({ description: 'no cut between pieces may run further' }),
 });

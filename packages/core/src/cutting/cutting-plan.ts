@@ -3,16 +3,7 @@ import { finish, type LongWork } from '../long-work.ts';
 import { buildUp } from './build-up.ts';
 import { labour, layOut, trimCuts, type Cut, type CutPiece, type CutRect, type LaidOut } from './lay-out.ts';
 import { laidSizes, workable, type CutTask, type CuttingProblem, type LaidSize } from './parent.ts';
-import {
-  countPieces,
-  fillTable,
-  tableValue,
-  transposed,
-  transposedSize,
-  type Pattern,
-  type PatternTable,
-  type Room,
-} from './pattern.ts';
+import { countPieces, fillTable, tableValue, transposed, transposedSize, type Pattern, type Room } from './pattern.ts';
 
 export interface CuttingPlan {
   readonly parent: string;

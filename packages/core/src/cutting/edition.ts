@@ -76,10 +76,13 @@ const MOST_COLUMNS = 500;
  * whole combination of those patterns does not meet the bound, every pattern that could take part in a cheaper one is listed
  * (its reduced cost lies within the gap) and the solver decides among all of them: then the answer is proven. Derivation in
  * docs/cutting.md.
+ *
+ * @param effort quick: the greedy sheets and the bound of plain worths only
  */
 export function* editionWork(
   task: EditionTask,
   solve: SolveLinear,
+  effort: 'exact' | 'quick' = 'exact',
 ): LongWork<EditionProgress, Result<EditionPlan, EditionProblem>> {
   const wanted = task.pieces.filter(({ needed }) => needed > 0);
   if (wanted.length === 0) return fail({ code: 'nothing-needed' });
@@ -117,7 +120,7 @@ export function* editionWork(
   });
 
   // First answers: sheet after sheet, each filled as well as it goes, from every order of preference.
-  const tastes = tastesOf(task.parents.length, pieces.length);
+  const tastes = tastesOf(task.parents.length, pieces.length).slice(0, effort === 'quick' ? QUICK_ROUNDS : ROUNDS);
   for (const taste of tastes) {
     const greedy = yield* greedySheets(task, cutTask, demand, taste, () => now('trying'));
     if (!greedy) continue;
@@ -201,6 +204,16 @@ export function* editionWork(
     rules.push({ reached, need: worths.reduce((sum, worth, i) => sum + worth * demand[i]!, 0) });
   }
   bound = leastCost(rules, price, stock, cost) ?? 0;
+  const answered = (): Result<EditionPlan, EditionProblem> =>
+    best
+      ? ok({
+          sheets: cutOut(task, cutTask, prepared, columns.list, best, demand),
+          cost,
+          bound: Math.min(cost, bound),
+          proven: bound >= cost,
+        })
+      : fail({ code: 'not-enough-paper' });
+  if (best && (effort === 'quick' || bound >= cost)) return answered();
 
   // Column generation.
   const grain = 2 ** Math.floor(Math.log2(Math.max(...price, 1)) - 24);
@@ -290,9 +303,7 @@ export function* editionWork(
     yield now('proving');
   }
 
-  if (!best) return fail({ code: 'not-enough-paper' });
-  const sheets = cutOut(task, cutTask, prepared, columns.list, best, demand);
-  return ok({ sheets, cost, bound: Math.min(cost, bound), proven: bound >= cost });
+  return answered();
 }
 
 /** Patterns so far, each once. */
@@ -447,6 +458,8 @@ interface Taste {
 
 /** Rounds of greedy sheets, each with other tastes. */
 const ROUNDS = 16;
+/** Of a quick answer. */
+const QUICK_ROUNDS = 3;
 
 /** First just the price, then each time a little otherwise; the same on every machine (a linear congruence; Knuth, TAOCP 2, 3.3.4). */
 function tastesOf(parents: number, pieces: number): readonly Taste[] {

@@ -1,5 +1,6 @@
 /** Layers of every drawing and file. The names are those of the layers in SVG and DXF files. */
-export type Layer = 'cut' | 'slit' | 'valley' | 'mountain' | 'creased' | 'tear' | 'glue' | 'station' | 'trim' | 'mark';
+export type Layer =
+  'cut' | 'slit' | 'valley' | 'mountain' | 'creased' | 'tear' | 'glue' | 'station' | 'trim' | 'mark' | 'fibre';
 
 /** How a line looks: told apart by shape alone (black and white, any eyes); colour only helps. Widths and dashes in millimetres. */
 export interface LineLook {
@@ -22,4 +23,5 @@ export const LINE_CODE: Readonly<Record<Layer, LineLook>> = {
   station: { width: 0.3, dash: [], colour: '#0f766e' },
   trim: { width: 0.25, dash: [2.4, 0.8], colour: INK },
   mark: { width: 0.2, dash: [], colour: INK },
+  fibre: { width: 0.08, dash: [], colour: '#8d8a7c' },
 };

@@ -1,5 +1,4 @@
 import { Router } from 'express';
-import { planOnEach } from '@eight-up/core/cutting/cutting-plan';
 import { computeFoldRequest, computeImpositionRequest, computeYieldRequest } from '@eight-up/core/contract/schemas';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { toNm } from '@eight-up/core/folding/fold-sheet';
@@ -7,15 +6,18 @@ import { endsOf } from '@eight-up/core/geometry/outline';
 import { pagePlaces, shrinkOf } from '@eight-up/core/pagination/imposition';
 import { formFacts } from '@eight-up/words/forms';
 import { programmeWords } from '@eight-up/words/steps';
-import { cuttingProblemWords, planProblemWords } from '@eight-up/words/problems';
+import { planProblemWords } from '@eight-up/words/problems';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
+import { CuttingThread } from './cutting-thread.ts';
+import { yieldAnswer } from './yield.ts';
 
 /** Stateless answers: what folds out of a form and a sheet, without a book. */
 export function computeRoutes(): Router {
   const router = Router();
+  const thread = new CuttingThread();
   router.post('/fold', (request, response) => {
     const { form, parameters, sheet } = parseRequest(computeFoldRequest, request.body);
     response.json(foldAnswer(planned({ id: form, parameters }, sheet)));
@@ -25,16 +27,10 @@ export function computeRoutes(): Router {
     const places = pagePlaces(planned({ id: form, parameters }, sheet));
     response.json({ sheet, pages: places, scale: printing ? shrinkOf(places, printing) : 1 });
   });
-  router.post('/yield', (request, response) => {
-    const { parents, pieces, gap } = parseRequest(computeYieldRequest, request.body);
-    const wanted = pieces.map(({ value, most, ...piece }) => ({
-      ...piece,
-      ...(value === undefined ? {} : { value }),
-      ...(most === undefined ? {} : { most }),
-    }));
-    const plans = planOnEach(parents, { pieces: wanted, gap });
-    if (!plans.ok) throw new Refusal('plan-impossible', cuttingProblemWords(plans.problem), plans.problem);
-    response.json({ plans: plans.value.map((plan) => ({ ...plan, count: plan.pieces.length })) });
+  router.post('/yield', async (request, response) => {
+    const asked = parseRequest(computeYieldRequest, request.body);
+    // Whoever goes away before the answer does not need it.
+    response.json(await yieldAnswer(thread, asked, { off: (drop) => response.on('close', drop) }));
   });
   return router;
 }

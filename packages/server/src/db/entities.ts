@@ -1,6 +1,7 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/book/document';
 import type { Command } from '@eight-up/core/book/command';
+import type { PaperDraft } from '@eight-up/core/paper/paper';
 
 /** A book as it stands now. `undoTop` and `redoTop` are revision numbers: what undo and redo would take next. */
 export const BookRow = defineEntity({
@@ -69,4 +70,19 @@ export const AssetRow = defineEntity({
 });
 export type AssetRow = InferEntity<typeof AssetRow>;
 
-export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow];
+/** A paper in the drawer; taken out, it is kept so that taking it out can be undone. */
+export const PaperRow = defineEntity({
+  name: 'PaperRow',
+  tableName: 'paper',
+  properties: {
+    id: p.string().primary(),
+    doc: p.json<PaperDraft>(),
+    /** papers lie in the order in which they came in */
+    place: p.integer(),
+    changedAt: p.datetime(),
+    takenOutAt: p.datetime().nullable(),
+  },
+});
+export type PaperRow = InferEntity<typeof PaperRow>;
+
+export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow, PaperRow];

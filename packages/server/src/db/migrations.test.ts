@@ -130,7 +130,7 @@ describe('migrations of the database', () => {
     expect(JSON.parse(stored!.doc).version).toBe(1);
     await broken.close(true);
     const orm = await openDatabase(folder);
-    expect((await orm.em.fork().findOneOrFail(BookRow, { id: 'old' })).doc.version).toBe(2);
+    expect((await orm.em.fork().findOneOrFail(BookRow, { id: 'old' })).doc.version).toBe(3);
     await orm.close(true);
   });
 });

@@ -7,12 +7,14 @@ import { MigrationFirst } from './migration-0001-first.ts';
 import { readied, type RawConnection } from './raw-connection.ts';
 import { MigrationBin } from './migration-0002-bin.ts';
 import { MigrationPagesAndPoints } from './migration-0003-pages-and-points.ts';
+import { MigrationPapers } from './migration-0004-papers.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
   { name: '0001-first', class: MigrationFirst },
   { name: '0002-bin', class: MigrationBin },
   { name: '0003-pages-and-points', class: MigrationPagesAndPoints },
+  { name: '0004-papers', class: MigrationPapers },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

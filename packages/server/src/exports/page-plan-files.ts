@@ -3,34 +3,22 @@ import type { PlanRow } from '@eight-up/core/book/page-plan-row';
 import type { PagePlanRow } from '@eight-up/core/output/page-plan';
 import { guarded, readPagePlan, type PlanFileProblem } from '@eight-up/core/output/read-page-plan';
 import type { Result } from '@eight-up/core/result';
+import { csvText, readCsv } from '../csv.ts';
 
 /** The page plan for a spreadsheet: comma-separated, UTF-8 with the mark that makes spreadsheets believe it. */
 export const pagePlanCsv = (rows: readonly PagePlanRow[]): string =>
-  `\uFEFF${Papa.unparse(
-    rows.map((row) =>
-      Object.fromEntries(Object.entries(row).map(([key, value]) => [key, guarded(value as string | number)])),
+  csvText(
+    Papa.unparse(
+      rows.map((row) =>
+        Object.fromEntries(Object.entries(row).map(([key, value]) => [key, guarded(value as string | number)])),
+      ),
+      { newline: '\r\n' },
     ),
-    { newline: '\r\n' },
-  )}\r\n`;
-
-/** Text as spreadsheets save it: UTF-8 or UTF-16 with their marks, else the code page of Western desks. */
-function decoded(bytes: Buffer): string {
-  if (bytes[0] === 0xff && bytes[1] === 0xfe) return new TextDecoder('utf-16le').decode(bytes);
-  if (bytes[0] === 0xfe && bytes[1] === 0xff) return new TextDecoder('utf-16be').decode(bytes);
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-  } catch {
-    return new TextDecoder('windows-1252').decode(bytes);
-  }
-}
+  );
 
 /** A page plan that comes back, separated by commas, semicolons or tabs. */
 export function readPagePlanCsv(bytes: Buffer): Result<readonly PlanRow[], PlanFileProblem> {
-  const { data } = Papa.parse<string[]>(decoded(bytes), {
-    delimitersToGuess: [',', ';', '\t'],
-    skipEmptyLines: 'greedy',
-  });
-  return readPagePlan(data);
+  return readPagePlan(readCsv(bytes));
 }
 
 /** The same as a Markdown table. */

@@ -1,0 +1,132 @@
+import { finish, type LongWork } from '../long-work.ts';
+import type { Result } from '../result.ts';
+import type { Paper } from '../paper/paper.ts';
+import { onEachWork, type CuttingPlan } from './cutting-plan.ts';
+import { editionWork, type EditionPlan, type EditionProblem, type EditionTask } from './edition.ts';
+import type { SolveLinear } from './linear-program.ts';
+import type { CutTask, CuttingProblem, Parent } from './parent.ts';
+import {
+  answersOf,
+  planOnPaper,
+  type Effort,
+  type KitTask,
+  type PaperAnswers,
+  type PaperPlan,
+} from './plan-on-paper.ts';
+import { becomings, type Becoming, type BookKind, type Bounds, type Corner } from './sheet-becomes.ts';
+
+/** Changes whenever the same question may find another plan: a plan kept in a book says which search found it. */
+export const ENGINE = 1;
+
+/** Long work about cutting, the same in the browser's worker and in the server's. */
+export interface CuttingJobs {
+  /** each parent by itself */
+  readonly yield: {
+    readonly input: { readonly parents: readonly Parent[] } & Omit<CutTask, 'parent'>;
+    readonly partial: never;
+    readonly answer: Result<readonly CuttingPlan[], CuttingProblem>;
+  };
+  /** an edition over several parents */
+  readonly edition: {
+    readonly input: EditionTask;
+    readonly partial: never;
+    readonly answer: Result<EditionPlan, EditionProblem>;
+  };
+  /** one book on every paper of the drawer: an answer a paper as it is found */
+  readonly rank: {
+    readonly input: { readonly task: KitTask; readonly papers: readonly Paper[]; readonly effort: Effort };
+    readonly partial: PaperAnswers;
+    readonly answer: readonly PaperAnswers[];
+  };
+  /** one paper, as well as it can be proven */
+  readonly plan: {
+    readonly input: { readonly task: KitTask; readonly paper: Paper; readonly grain: 'own' | 'other' | 'ignored' };
+    readonly partial: never;
+    readonly answer: Result<PaperPlan, EditionProblem>;
+  };
+  /** what a sheet can become: corner points, kind after kind */
+  readonly becomes: {
+    readonly input: { readonly sheet: Becoming; readonly kinds: readonly BookKind[]; readonly bounds: Bounds };
+    readonly partial: readonly Corner[];
+    readonly answer: number;
+  };
+}
+
+export type JobKind = keyof CuttingJobs;
+
+/** How far (0–1), and what is already known. */
+export interface JobProgress<K extends JobKind> {
+  readonly share: number;
+  readonly partial?: CuttingJobs[K]['partial'];
+}
+
+type Job<K extends JobKind> = (
+  input: CuttingJobs[K]['input'],
+  solve: SolveLinear,
+) => LongWork<JobProgress<K>, CuttingJobs[K]['answer']>;
+
+function* along<R>(work: LongWork<number, R>, from = 0, share = 1): LongWork<{ share: number }, R> {
+  let step = work.next();
+  for (; !step.done; step = work.next()) yield { share: from + share * step.value };
+  return step.value;
+}
+
+const JOBS: { readonly [K in JobKind]: Job<K> } = {
+  *yield({ parents, ...task }) {
+    return yield* along(onEachWork(parents, task));
+  },
+  *edition(task, solve) {
+    const work = editionWork(task, solve);
+    let step = work.next();
+    for (; !step.done; step = work.next())
+      yield { share: step.value.cost ? Math.min(1, step.value.bound / step.value.cost) : 0 };
+    return step.value;
+  },
+  *rank({ task, papers, effort }, solve) {
+    const all: PaperAnswers[] = [];
+    for (const [i, paper] of papers.entries()) {
+      const answers = yield* along(answersOf(task, paper, solve, effort), i / papers.length, 1 / papers.length);
+      all.push(answers);
+      yield { share: (i + 1) / papers.length, partial: answers };
+    }
+    return all;
+  },
+  *plan({ task, paper, grain }, solve) {
+    return yield* along(planOnPaper(task, paper, grain, solve, 'exact'));
+  },
+  *becomes({ sheet, kinds, bounds }) {
+    let count = 0;
+    const total = 2 * kinds.length;
+    let part = 0;
+    for (const corners of becomings(sheet, kinds, bounds)) {
+      count += corners.length;
+      yield { share: ++part / total, partial: corners };
+    }
+    return count;
+  },
+};
+
+/** Carries out a job of either kind; whoever drives it may pause between any two steps. */
+export const startJob = <K extends JobKind>(
+  kind: K,
+  input: CuttingJobs[K]['input'],
+  solve: SolveLinear,
+): LongWork<JobProgress<K>, CuttingJobs[K]['answer']> => JOBS[kind](input, solve);
+
+/** The same, at once. */
+export const doJob = <K extends JobKind>(
+  kind: K,
+  input: CuttingJobs[K]['input'],
+  solve: SolveLinear,
+): CuttingJobs[K]['answer'] => finish(startJob(kind, input, solve));
+
+/** A short fingerprint of what a plan was asked (FNV-1a, Fowler, Noll & Vo, 32 bits twice with other beginnings). */
+export function fingerprint(asked: unknown): string {
+  const text = JSON.stringify(asked);
+  const hash = (start: number): string => {
+    let value = start;
+    for (let i = 0; i < text.length; i++) value = Math.imul(value ^ text.charCodeAt(i), 0x01000193);
+    return (value >>> 0).toString(16).padStart(8, '0');
+  };
+  return hash(0x811c9dc5) + hash(0x1234567);
+}

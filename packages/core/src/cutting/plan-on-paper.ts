@@ -1,0 +1,203 @@
+import { fail, ok, type Result } from '../result.ts';
+import type { LongWork } from '../long-work.ts';
+import type { FoldedBook } from '../forms/planned-book.ts';
+import { otherGrain, type Paper, type PaperKind } from '../paper/paper.ts';
+import type { FibreAxis } from '../paper/sheet-size.ts';
+import { cuttingWork, type CuttingPlan } from './cutting-plan.ts';
+import { editionWork, type CutAlike, type EditionProblem, type NeededPiece, type StockedParent } from './edition.ts';
+import { gapOf, neededPieces, offcutParents, parentOf, withSpares, type Kit } from './kit.ts';
+import type { SolveLinear } from './linear-program.ts';
+
+/** The parts of an edition that are cut from one kind of material. */
+export interface KitTask {
+  readonly pieces: readonly NeededPiece[];
+  readonly kit: Kit;
+}
+
+export const kitTask = (plan: FoldedBook, kit: Kit, kind: PaperKind): KitTask => ({
+  pieces: neededPieces(plan, kit, kind),
+  kit,
+});
+
+/** How an edition is cut from one paper. */
+export interface PaperPlan {
+  /** the fibres the paper was taken to have */
+  readonly fibre: FibreAxis;
+  readonly sheets: readonly CutAlike[];
+  /** whole sheets used, offcuts not counted */
+  readonly count: number;
+  /** fewer are impossible */
+  readonly bound: number;
+  readonly proven: boolean;
+  /** with spares */
+  readonly toBuy: number;
+  /** hundredths of money for all that is bought; null where the price is not known */
+  readonly cost: number | null;
+  /** of the one size wanted, from one full sheet; null where several sizes share it */
+  readonly perSheet: number | null;
+  /** share of the sheets used that is in no piece */
+  readonly waste: number;
+  /** square metres of paper for one copy */
+  readonly areaEach: number;
+}
+
+export type Effort = 'quick' | 'exact';
+
+/**
+ * The fewest sheets of a paper for all pieces of a kit, its offcuts used first. One size alone is settled by division, since the
+ * most that one sheet yields is proven; several go through the search for editions.
+ *
+ * @param grain as the paper says; with the other grain; or as if grain did not matter
+ */
+export function* planOnPaper(
+  { pieces, kit }: KitTask,
+  paper: Paper,
+  grain: 'own' | 'other' | 'ignored',
+  solve: SolveLinear | undefined,
+  effort: Effort,
+): LongWork<number, Result<PaperPlan, EditionProblem>> {
+  const fibreOf = (fibre: FibreAxis): FibreAxis =>
+    grain === 'ignored' ? 'any' : grain === 'other' ? otherGrain(fibre) : fibre;
+  const main = withFibre(parentOf(paper, kit), fibreOf);
+  const offcuts = offcutParents(paper).map((one) => withFibre(one, fibreOf));
+  const shared = {
+    gap: gapOf(kit),
+    ...(kit.manner.longest === null ? {} : { longest: kit.manner.longest }),
+  };
+  const wanted = pieces.filter(({ needed }) => needed > 0);
+  if (wanted.length === 1) return yield* oneSize(wanted[0]!, main, offcuts, paper, kit, shared);
+  if (!solve) return fail({ code: 'nothing-needed' });
+  const work = editionWork({ parents: [main, ...offcuts], pieces: wanted, ...shared }, solve, effort);
+  let step = work.next();
+  for (; !step.done; step = work.next()) yield step.value.cost ? step.value.bound / step.value.cost : 0;
+  if (!step.value.ok) return step.value;
+  const { sheets, cost, bound, proven } = step.value.value;
+  return ok(told(main.fibre, sheets, cost, bound, proven, paper, kit, null));
+}
+
+function* oneSize(
+  piece: NeededPiece,
+  main: StockedParent,
+  offcuts: readonly StockedParent[],
+  paper: Paper,
+  kit: Kit,
+  shared: { readonly gap: Kit['manner']['allowance']; readonly longest?: Kit['manner']['allowance'] },
+): LongWork<number, Result<PaperPlan, EditionProblem>> {
+  const { needed, ...size } = piece;
+  const on = function* (parent: StockedParent, most: number) {
+    return yield* cuttingWork({ parent, pieces: [{ ...size, most }], ...shared });
+  };
+  let left = needed;
+  const sheets: CutAlike[] = [];
+  for (const parent of offcuts) {
+    if (left === 0) break;
+    const plan = yield* on(parent, left);
+    if (!plan.ok || plan.value.pieces.length === 0) continue;
+    const times = Math.min(parent.stock ?? 1, Math.floor(left / plan.value.pieces.length));
+    if (times > 0) sheets.push({ times, plan: plan.value });
+    left -= times * plan.value.pieces.length;
+  }
+  const full = yield* on(main, Infinity);
+  if (!full.ok) return full;
+  const perSheet = full.value.pieces.length;
+  if (perSheet === 0 && left > 0) {
+    const anyway = yield* on({ ...main, fibre: 'any' }, Infinity);
+    const fits = anyway.ok && anyway.value.pieces.length > 0;
+    const why = !fits ? 'size' : main.fibre === 'unknown' ? 'grain-unknown' : 'grain';
+    return fail({ code: 'piece-fits-no-parent', piece: piece.id, why });
+  }
+  const whole = perSheet ? Math.floor(left / perSheet) : 0;
+  if (whole > 0) sheets.push({ times: whole, plan: full.value });
+  left -= whole * perSheet;
+  if (left > 0) {
+    const last = yield* on(main, left);
+    if (!last.ok) return last;
+    sheets.push({ times: 1, plan: last.value });
+  }
+  const count = sheets.reduce((sum, { times, plan }) => sum + (plan.parent === main.id ? times : 0), 0);
+  return ok(told(main.fibre, sheets, count, count, full.value.proven, paper, kit, perSheet));
+}
+
+const withFibre = (parent: StockedParent, change: (fibre: FibreAxis) => FibreAxis): StockedParent => ({
+  ...parent,
+  fibre: change(parent.fibre),
+});
+
+const squareMetres = ({ width, height }: { readonly width: number; readonly height: number }): number =>
+  (width / 1e9) * (height / 1e9);
+
+function told(
+  fibre: FibreAxis,
+  sheets: readonly CutAlike[],
+  count: number,
+  bound: number,
+  proven: boolean,
+  paper: Paper,
+  kit: Kit,
+  perSheet: number | null,
+): PaperPlan {
+  const toBuy = withSpares(count, kit);
+  const used = sheets.reduce(
+    (sum, { times, plan }) => sum + times * plan.pieces.reduce((area, piece) => area + squareMetres(piece), 0),
+    0,
+  );
+  const taken = sheets.reduce((sum, { times, plan }) => sum + times * squareMetres(sizeOfParent(plan, paper)), 0);
+  return {
+    fibre,
+    sheets,
+    count,
+    bound: Math.ceil(bound - 1e-9),
+    proven,
+    toBuy,
+    cost: paper.price === null ? null : paper.price * toBuy,
+    perSheet,
+    waste: taken > 0 ? 1 - used / taken : 0,
+    areaEach: (toBuy * squareMetres(paper.sheet)) / kit.copies,
+  };
+}
+
+/** The sheet or the offcut that a plan cuts. */
+export const sizeOfParent = (plan: CuttingPlan, paper: Paper) =>
+  paper.offcuts.find(({ id }) => id === plan.parent) ?? paper.sheet;
+
+/** The answers of one paper for one book. */
+export interface PaperAnswers {
+  readonly paper: string;
+  /** with the grain along the folds */
+  readonly right: Result<PaperPlan, EditionProblem>;
+  /** the same sheet, were its fibres the other way; undefined where grain is no matter */
+  readonly other: Result<PaperPlan, EditionProblem> | undefined;
+  /** what a count that ignores grain promises */
+  readonly careless: Result<PaperPlan, EditionProblem>;
+}
+
+/** All answers of one paper; where its grain is unknown, `right` and `other` are those for either axis. */
+export function* answersOf(
+  task: KitTask,
+  paper: Paper,
+  solve: SolveLinear | undefined,
+  effort: Effort,
+): LongWork<number, PaperAnswers> {
+  const unknown = paper.sheet.fibre === 'unknown';
+  const known: Paper = unknown ? { ...paper, sheet: { ...paper.sheet, fibre: 'along-height' } } : paper;
+  const right = yield* planOnPaper(task, known, 'own', solve, effort);
+  const other = known.sheet.fibre === 'any' ? undefined : yield* planOnPaper(task, known, 'other', solve, effort);
+  const careless = yield* planOnPaper(task, known, 'ignored', solve, effort);
+  return { paper: paper.id, right, other, careless };
+}
+
+/** What papers are ranked by. */
+export type RankBy = 'price' | 'area';
+
+/** The better first: those that can be cut right, by price a book where it is known, else by area a book. */
+export function rankAnswers<A extends PaperAnswers>(answers: readonly A[], by: RankBy): readonly A[] {
+  const key = ({ right }: A): readonly [number, number, number] => {
+    if (!right.ok) return [2, 0, 0];
+    const { cost, areaEach } = right.value;
+    return by === 'price' && cost !== null ? [0, cost, areaEach] : [by === 'price' ? 1 : 0, areaEach, 0];
+  };
+  return [...answers].sort((a, b) => {
+    const [one, other] = [key(a), key(b)];
+    return one[0] - other[0] || one[1] - other[1] || one[2] - other[2];
+  });
+}

@@ -1,0 +1,54 @@
+import type { z } from 'zod';
+import type { computeYieldRequest } from '@eight-up/core/contract/schemas';
+import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
+import type { Parent, WantedPiece } from '@eight-up/core/cutting/parent';
+import { cuttingProblemWords, editionProblemWords } from '@eight-up/words/problems';
+import { Refusal } from '../errors.ts';
+import type { CuttingThread } from './cutting-thread.ts';
+
+type Asked = z.output<typeof computeYieldRequest>;
+
+/** An optional key that zod leaves as undefined is left out. */
+const given = <T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } =>
+  Object.fromEntries(Object.entries(value).filter(([, one]) => one !== undefined)) as never;
+
+/** Each parent by itself, and where pieces say how many are needed, the cheapest way to cut them all. */
+export async function yieldAnswer(
+  thread: CuttingThread,
+  { parents, pieces, gap, longest }: Asked,
+  called: { readonly off: (drop: () => void) => void },
+) {
+  const shared = given({ gap, longest });
+  const plain: Parent[] = parents.map(({ price: _, stock: __, ...parent }) => parent);
+  const wanted = pieces.map(({ needed, most, ...piece }) =>
+    given({ ...piece, most: needed === undefined ? most : Math.min(needed, most ?? Infinity) }),
+  ) as unknown as WantedPiece[];
+  const plans = await thread.run('yield', { parents: plain, pieces: wanted, ...shared }, called);
+  if (!plans.ok) throw new Refusal('plan-impossible', cuttingProblemWords(plans.problem), plans.problem);
+  const each = plans.value.map(told);
+  if (pieces.every(({ needed }) => needed === undefined)) return { plans: each };
+  const edition = await thread.run(
+    'edition',
+    {
+      parents: parents.map(given) as never,
+      pieces: pieces.map(({ most: _, value: __, needed, ...piece }) => ({ ...piece, needed: needed ?? 0 })),
+      ...shared,
+    },
+    called,
+  );
+  if (!edition.ok) throw new Refusal('plan-impossible', editionProblemWords(edition.problem), edition.problem);
+  const { sheets, ...answer } = edition.value;
+  return {
+    plans: each,
+    edition: {
+      ...answer,
+      count: sheets.reduce((sum, { times }) => sum + times, 0),
+      sheets: sheets.map(({ times, plan }) => {
+        const { parent, count, counts, pieces: laid, cuts, offcuts } = told(plan);
+        return { times, parent, count, counts, pieces: laid, cuts, offcuts };
+      }),
+    },
+  };
+}
+
+const told = ({ pattern: _, ...plan }: CuttingPlan) => ({ ...plan, count: plan.pieces.length });
