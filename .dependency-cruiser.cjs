@@ -38,7 +38,7 @@ module.exports = {
       name: 'declared-packages-only',
       severity: 'error',
       from: { path: 'packages/[^/]+/src', pathNot: '\\.test\\.tsx?$' },
-      to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'unknown'] },
+      to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'unknown'], pathNot: '\\?url$' },
     },
     { name: 'nothing-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\?url$' } },
   ],

@@ -5,15 +5,18 @@ import type { PageContent } from '@eight-up/core/book/document';
 import { newBook } from '@eight-up/core/book/new-book';
 import { namePoint } from '../books/history.ts';
 import { createBook, revise } from '../books/service.ts';
-import { BookRow } from '../db/entities.ts';
+import { BookRow, PaperRow } from '../db/entities.ts';
+import { addPapers } from '../papers/service.ts';
 import { receiveFiles } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
 import { demoBooks, type DemoFile } from './books.ts';
 import { loadLettering } from './lettering.ts';
+import { DEMO_PAPERS } from './papers.ts';
 
 /** Puts the demo books on an empty shelf, by the same way as a maker's; a shelf with books on it is left alone. */
 export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
   if ((await orm.em.fork().count(BookRow)) > 0) return;
+  if ((await orm.em.fork().count(PaperRow)) === 0) await addPapers(orm.em.fork(), DEMO_PAPERS);
   console.log('Drawing the demo books (once) …');
   for (const { title, form, sheet, numbering, printing, files, poster, then = [], called } of demoBooks(
     await loadLettering(),

@@ -132,7 +132,14 @@ describe('the drawer as a table', () => {
   it('comes back as it went, in either unit', () => {
     fc.assert(
       fc.property(
-        fc.uniqueArray(paper, { maxLength: 4, selector: (one) => one.name.trim().toLowerCase().replace(/[\s_-]+/g, ' ') }),
+        fc.uniqueArray(paper, {
+          maxLength: 4,
+          selector: (one) =>
+            one.name
+              .trim()
+              .toLowerCase()
+              .replace(/[\s_-]+/g, ' '),
+        }),
         fc.constantFrom('mm' as const, 'in' as const),
         (papers, unit) => {
           fc.pre(papers.length > 0);

@@ -17,6 +17,7 @@ const router = createBrowserRouter([
     HydrateFallback: () => null,
     children: [
       { path: '/', lazy: async () => ({ Component: (await import('../features/shelf/shelf.tsx')).Shelf }) },
+      { path: '/drawer', lazy: async () => ({ Component: (await import('../features/drawer/drawer.tsx')).Drawer }) },
       { path: '/new', lazy: async () => ({ Component: (await import('../features/form/new-book.tsx')).NewBook }) },
       {
         path: '/books/:id',
@@ -29,6 +30,10 @@ const router = createBrowserRouter([
           {
             path: 'form',
             lazy: async () => ({ Component: (await import('../features/form/form-stage.tsx')).FormStage }),
+          },
+          {
+            path: 'paper',
+            lazy: async () => ({ Component: (await import('../features/paper/paper-stage.tsx')).PaperStage }),
           },
           {
             path: 'pages',

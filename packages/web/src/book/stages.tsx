@@ -4,6 +4,7 @@ import { NavLink } from 'react-router';
 /** The order of work is the navigation. Each stage is one panel of a folded strip; the open one lies flat. */
 export const STAGES = [
   { path: 'form', name: 'Form' },
+  { path: 'paper', name: 'Paper' },
   { path: 'pages', name: 'Pages' },
   { path: 'sheets', name: 'Sheets' },
   { path: 'fold', name: 'Fold' },
@@ -17,7 +18,7 @@ export const StageStrip = memo(function StageStrip({ bookId }: { readonly bookId
           key={path}
           to={`/books/${bookId}/${path}`}
           className="group -ml-px block outline-offset-0"
-          style={{ width: 124 }}
+          style={{ width: 116 }}
         >
           {({ isActive }) => (
             <span className="relative block h-[58px]">

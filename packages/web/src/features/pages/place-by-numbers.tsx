@@ -1,9 +1,9 @@
-import { useId, useState } from 'react';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { AS_IT_FITS, type PageMargins, type Placing } from '@eight-up/core/book/document';
 import type { Nm } from '@eight-up/core/units/nm';
 import type { OpenBook } from '../../book/use-book.ts';
 import { MeasureField } from '../../ui/measure-field.tsx';
+import { NumberField } from '../../ui/number-field.tsx';
 
 const MARGINS: readonly (readonly [keyof PageMargins, string])[] = [
   ['head', 'head'],
@@ -58,51 +58,5 @@ export function PlaceByNumbers({ book, page }: { readonly book: OpenBook; readon
         )}
       </DisclosurePanel>
     </Disclosure>
-  );
-}
-
-interface NumberFieldProps {
-  readonly label: string;
-  readonly value: number;
-  readonly from: number;
-  readonly to: number;
-  readonly onChange: (value: number) => void;
-}
-
-/** A plain number typed with a point or a comma; what is none is kept and said. */
-function NumberField({ label, value, from, to, onChange }: NumberFieldProps) {
-  const id = useId();
-  const [text, setText] = useState<string>();
-  const read = text === undefined ? value : Number(text.trim().replace(',', '.').replace('−', '-') || NaN);
-  const wrong = !(read >= from && read <= to);
-  const settle = () => {
-    if (wrong) return;
-    setText(undefined);
-    if (read !== value) onChange(read);
-  };
-  return (
-    <div>
-      <label htmlFor={id} className="block text-sm text-quiet">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="entry measure w-28"
-        inputMode="decimal"
-        value={text ?? String(value)}
-        aria-invalid={wrong}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={settle}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') settle();
-          if (event.key === 'Escape') setText(undefined);
-        }}
-      />
-      {wrong && (
-        <p role="alert" className="mt-1 text-sm text-blade">
-          A number from {from} to {to}.
-        </p>
-      )}
-    </div>
   );
 }

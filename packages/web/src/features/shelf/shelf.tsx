@@ -24,7 +24,10 @@ export function Shelf() {
     queryKey: ['shelf'],
     queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/books'),
   });
-  useActions([{ id: 'new-book', title: 'Start a book', keys: 'N', run: () => void navigate('/new') }]);
+  useActions([
+    { id: 'new-book', title: 'Start a book', keys: 'N', run: () => void navigate('/new') },
+    { id: 'drawer', title: 'Open the drawer of papers', keys: 'W', run: () => void navigate('/drawer') },
+  ]);
   const list = books.data?.books ?? [];
   const arranged = useArranged(list);
   return (
@@ -38,6 +41,9 @@ export function Shelf() {
           </p>
         </div>
         <div className="flex items-start gap-2">
+          <Link to="/drawer" className="action px-5 py-3">
+            The drawer <span className="key">W</span>
+          </Link>
           <OpenBookFile />
           <Link to="/new" className="action action-first px-6 py-3">
             Start a book <span className="key">N</span>

@@ -1,0 +1,240 @@
+import {
+  EDGES,
+  estimatedCaliper,
+  FOUND_BY,
+  PAPER_KINDS,
+  stackedCaliper,
+  STUFFS,
+  type Edge,
+  type FoundBy,
+  type Paper,
+  type PaperKind,
+  type Stuff,
+} from '@eight-up/core/paper/paper';
+import { turnedSheet, type FibreAxis } from '@eight-up/core/paper/sheet-size';
+import { measure } from '@eight-up/core/units/measure';
+import { mm, type Nm } from '@eight-up/core/units/nm';
+import { FOUND_WORDS, grainWords, KIND_WORDS, STUFF_WORDS } from '@eight-up/words/papers';
+import { useSettings } from '../../app/settings.ts';
+import { PaperPicture } from '../../paper/paper-picture.tsx';
+import { Choices } from '../../ui/choices.tsx';
+import { MeasureField } from '../../ui/measure-field.tsx';
+import { NumberField } from '../../ui/number-field.tsx';
+import { TextField } from '../../ui/text-field.tsx';
+import { Ticks } from '../../ui/ticks.tsx';
+import { GrainGuide } from './grain-guide.tsx';
+import { Offcuts } from './offcuts.tsx';
+import type { DrawerActs } from './use-drawer-acts.ts';
+
+const EDGE_NAMES: readonly (readonly [Edge, string])[] = EDGES.map((edge) => [edge, edge]);
+
+/** The larger side of the picture beside the fields, pixels. */
+const PICTURE = 210;
+
+/** Everything that is known of one paper; each field saves itself. */
+export function PaperEditor({ paper, acts }: { readonly paper: Paper; readonly acts: DrawerActs }) {
+  const unit = useSettings((s) => s.unit);
+  const { sheet } = paper;
+  const set = (change: Partial<Paper>) => acts.change({ ...paper, ...change });
+  const lay = (change: Partial<Paper['sheet']>) => set({ sheet: { ...sheet, ...change } });
+  const turn = () =>
+    set({ sheet: turnedSheet(sheet), deckles: paper.deckles.map((edge) => EDGES[(EDGES.indexOf(edge) + 1) % 4]!) });
+  return (
+    <div className="flex flex-wrap-reverse justify-end gap-x-8 gap-y-4">
+      <div className="flex min-w-0 max-w-3xl grow basis-[480px] flex-col gap-4">
+        <div className="flex flex-wrap items-end gap-x-5 gap-y-1">
+          <TextField
+            label="Its name"
+            className="min-w-64 grow"
+            value={paper.name}
+            most={200}
+            needed
+            onChange={(name) => set({ name })}
+          />
+          <Choices<PaperKind>
+            label="What it is for"
+            value={paper.kind}
+            onChange={(kind) => set({ kind })}
+            choices={PAPER_KINDS.map((kind) => ({ value: kind, name: KIND_WORDS[kind].one }))}
+          />
+        </div>
+
+        <fieldset>
+          <legend className="font-title text-lg font-bold">Size and grain</legend>
+          <div className="flex flex-wrap items-end gap-x-3 gap-y-1">
+            <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => lay({ width })} />
+            <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => lay({ height })} />
+            <button type="button" className="action py-1.5" onClick={turn}>
+              Turn it
+            </button>
+            <Choices<FibreAxis>
+              label={`Fibres run: ${grainWords(sheet, unit)}`}
+              value={sheet.fibre}
+              onChange={(fibre) =>
+                set({
+                  sheet: { ...sheet, fibre },
+                  foundBy: fibre === 'unknown' || fibre === 'any' ? null : (paper.foundBy ?? 'label'),
+                })
+              }
+              choices={[
+                { value: 'along-width', name: '↔ across' },
+                { value: 'along-height', name: '↕ upright' },
+                { value: 'any', name: 'any way' },
+                { value: 'unknown', name: 'unknown' },
+              ]}
+            />
+            {sheet.fibre !== 'unknown' && sheet.fibre !== 'any' && (
+              <Choices<FoundBy>
+                label="How you know"
+                value={paper.foundBy ?? 'guess'}
+                onChange={(foundBy) => set({ foundBy })}
+                choices={FOUND_BY.map((how) => ({ value: how, name: FOUND_WORDS[how] }))}
+              />
+            )}
+          </div>
+          <div className="mt-2">
+            <GrainGuide open={sheet.fibre === 'unknown'} />
+          </div>
+        </fieldset>
+
+        <Body paper={paper} set={set} />
+
+        <fieldset>
+          <legend className="font-title text-lg font-bold">Faces and edges</legend>
+          <div className="flex flex-wrap items-end gap-x-6">
+            <Choices<Paper['faces']>
+              label="Front and back"
+              value={paper.faces}
+              onChange={(faces) => set({ faces })}
+              choices={[
+                { value: 'alike', name: 'alike' },
+                { value: 'differ', name: 'differ' },
+              ]}
+            />
+            <Ticks
+              label="Deckled edges"
+              names={EDGE_NAMES}
+              value={paper.deckles}
+              onChange={(deckles) => set({ deckles })}
+            />
+            <label className="my-1.5 block">
+              <span className="mb-0.5 block text-sm text-quiet">Colour</span>
+              <input
+                type="color"
+                className="h-8 w-16 cursor-pointer border border-ink bg-paper p-0.5"
+                value={paper.colour}
+                onChange={(event) => set({ colour: event.target.value })}
+              />
+            </label>
+          </div>
+        </fieldset>
+
+        <fieldset>
+          <legend className="font-title text-lg font-bold">In the drawer</legend>
+          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+            <NumberField
+              label="Price of a sheet"
+              value={paper.price === null ? null : paper.price / 100}
+              digits={2}
+              from={0}
+              to={1_000_000}
+              empty
+              onChange={(price) => set({ price: price === null ? null : Math.round(price * 100) })}
+            />
+            <NumberField
+              label="How many there are"
+              value={paper.stock}
+              digits={0}
+              from={0}
+              to={1_000_000}
+              empty
+              onChange={(stock) => set({ stock })}
+            />
+          </div>
+          <Offcuts paper={paper} set={set} />
+        </fieldset>
+        <TextField label="Note" value={paper.note} most={2000} lines={2} onChange={(note) => set({ note })} />
+        <p>
+          <button type="button" className="remedy" onClick={() => acts.takeOut(paper)}>
+            Take it out of the drawer
+          </button>
+        </p>
+      </div>
+      <div aria-hidden="true" className="flex shrink-0 justify-center" style={{ width: PICTURE + 20 }}>
+        <PaperPicture {...paper} pxPerMetre={PICTURE / (Math.max(sheet.width, sheet.height) / 1e9)} />
+      </div>
+    </div>
+  );
+}
+
+/** What a stack of this many is measured for. */
+const STACK = 10;
+
+/** Weight and thickness: measured, or estimated from the stuff and said so. */
+function Body({ paper, set }: { readonly paper: Paper; readonly set: (change: Partial<Paper>) => void }) {
+  const unit = useSettings((s) => s.unit);
+  const { grammage, stuff, caliper } = paper;
+  const estimate = (weight: number | null, of: Stuff | null): Partial<Paper> =>
+    caliper?.how === 'measured'
+      ? {}
+      : { caliper: weight !== null && of !== null ? estimatedCaliper(weight, of) : null };
+  return (
+    <fieldset>
+      <legend className="font-title text-lg font-bold">Weight and thickness</legend>
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+        <NumberField
+          label="g/m²"
+          value={grammage}
+          from={5}
+          to={5000}
+          empty
+          className="w-20"
+          onChange={(weight) => set({ grammage: weight, ...estimate(weight, stuff) })}
+        />
+        <label className="block">
+          <span className="block text-sm text-quiet">Kind of stuff</span>
+          <select
+            className="entry py-[7px]"
+            value={stuff ?? ''}
+            onChange={({ target }) => {
+              const chosen = target.value === '' ? null : (target.value as Stuff);
+              set({ stuff: chosen, ...estimate(grammage, chosen) });
+            }}
+          >
+            <option value="">not said</option>
+            {STUFFS.map((one) => (
+              <option key={one} value={one}>
+                {STUFF_WORDS[one]}
+              </option>
+            ))}
+          </select>
+        </label>
+        <MeasureField
+          label={`A stack of ${STACK} measures`}
+          value={mm(((caliper?.thickness ?? 0) * STACK) / 1e6)}
+          onChange={(stack) => set({ caliper: stack > 0 ? stackedCaliper(stack, STACK) : null })}
+        />
+        <p className="max-w-64 pb-1.5 text-sm">
+          {caliper === null ? (
+            'Thickness not known: say the weight and the stuff, or measure a stack.'
+          ) : caliper.how === 'measured' ? (
+            <>
+              {measure(caliper.thickness, unit)} thick, measured.{' '}
+              {grammage !== null && stuff !== null && (
+                <button
+                  type="button"
+                  className="remedy"
+                  onClick={() => set({ caliper: estimatedCaliper(grammage, stuff) })}
+                >
+                  Estimate it instead
+                </button>
+              )}
+            </>
+          ) : (
+            `About ${measure(caliper.thickness, unit)} thick: an estimate within 15 %. A stack of ten measured with a rule is better.`
+          )}
+        </p>
+      </div>
+    </fieldset>
+  );
+}

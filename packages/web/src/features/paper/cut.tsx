@@ -1,0 +1,313 @@
+import { useMemo, useState } from 'react';
+import { taskOf } from '@eight-up/core/cutting/chosen';
+import { parentOf } from '@eight-up/core/cutting/kit';
+import { marksOf, type Reading } from '@eight-up/core/cutting/marks';
+import { offcutUses } from '@eight-up/core/cutting/offcut-use';
+import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
+import type { ChosenPaper } from '@eight-up/core/book/document';
+import { fibreOfPiece } from '@eight-up/core/output/cutting-drawing';
+import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
+import { measure, measureSize } from '@eight-up/core/units/measure';
+import {
+  cutSentence,
+  CUTTING_CAUTION,
+  EDGE_WORDS,
+  offcutWords,
+  pieceWords,
+  readWords,
+  sheetsSentence,
+  stackedSentence,
+} from '@eight-up/words/cutting';
+import { counted } from '@eight-up/words/forms';
+import { grainWords, moneyWords } from '@eight-up/words/papers';
+import { editionProblemWords } from '@eight-up/words/problems';
+import { useSettings } from '../../app/settings.ts';
+import type { OpenBook } from '../../book/use-book.ts';
+import { CuttingPicture } from '../../paper/cutting-picture.tsx';
+import { usePapers } from '../../paper/use-papers.ts';
+import { Choices } from '../../ui/choices.tsx';
+import { useCuttingJob } from '../../workers/use-cutting-job.ts';
+import { Working } from './working.tsx';
+
+/** "How to cut it": the plan on the paper that was taken, cut by cut. */
+export function Cut({
+  book,
+  on,
+  onRank,
+}: {
+  readonly book: OpenBook;
+  readonly on: PaperKind;
+  readonly onRank: () => void;
+}) {
+  const chosen = book.book.papers[on];
+  const task = taskOf(book.plan, book.book, on);
+  const job = useCuttingJob(
+    'plan',
+    chosen && { task, paper: chosen.paper, grain: chosen.grain },
+    chosen ? chosen.input + JSON.stringify(task) : '',
+    task.pieces.length > 1,
+  );
+  const nameOf = useMemo(() => {
+    const { kit, form } = book.book;
+    return (piece: string) => pieceWords(kit, form.id, piece);
+  }, [book.book]);
+  if (!chosen)
+    return (
+      <div className="slip max-w-xl p-5">
+        <p className="mb-3">No paper is taken for this yet.</p>
+        <button type="button" className="action action-first" onClick={onRank}>
+          See the best plan on each paper
+        </button>
+      </div>
+    );
+  return (
+    <div className="flex flex-col gap-3">
+      {job.running && <Working share={job.share} what="Planning the cuts" onCancel={job.cancel} />}
+      {job.error && <p role="alert">{job.error}</p>}
+      {job.answer && !job.answer.ok && (
+        <p role="alert" className="border-l-8 border-blade bg-paper px-4 py-2">
+          {editionProblemWords(job.answer.problem, nameOf)}
+        </p>
+      )}
+      {job.answer?.ok && <Plan book={book} on={on} chosen={chosen} plan={job.answer.value} nameOf={nameOf} />}
+    </div>
+  );
+}
+
+interface PlanProps {
+  readonly book: OpenBook;
+  readonly on: PaperKind;
+  readonly chosen: ChosenPaper;
+  readonly plan: PaperPlan;
+  readonly nameOf: (piece: string) => string;
+}
+
+function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
+  const unit = useSettings((s) => s.unit);
+  const [place, setPlace] = useState(0);
+  const [fine, setFine] = useState<Reading>('sixteenths');
+  const reading: Reading = unit === 'mm' ? 'mm' : fine;
+  const { kit } = book.book;
+  const { paper } = chosen;
+  const at = Math.min(place, plan.sheets.length - 1);
+  const one = plan.sheets[at];
+  if (!one) return null;
+  const sheet = { ...sizeOfParent(one.plan, paper), fibre: realFibre(chosen, plan) };
+  const isOffcut = one.plan.parent !== paper.id;
+  const trims = isOffcut ? NO_TRIMS : parentOf(paper, kit).trims;
+  const across = one.plan.pieces.some(
+    ({ piece, turned }) => piece === 'sheet' && fibreOfPiece(sheet.fibre, turned) !== wanted(book),
+  );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)_minmax(290px,340px)] gap-7 max-[1000px]:grid-cols-1">
+      <div className="min-w-0">
+        <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+          <h2 className="text-2xl">{paper.name}</h2>
+          <p className="text-quiet">
+            <span className="measure">{measureSize(sheet.width, sheet.height, unit)}</span>, {grainWords(sheet, unit)}
+          </p>
+        </div>
+        {plan.sheets.length > 1 && (
+          <Choices<number>
+            label="Sheets cut alike"
+            value={at}
+            onChange={setPlace}
+            choices={plan.sheets.map(({ times, plan: { parent } }, i) => ({
+              value: i,
+              name: `${i + 1}: ${parent === paper.id ? counted(times, 'sheet') : counted(times, 'offcut')}`,
+            }))}
+          />
+        )}
+        <CuttingPicture
+          plan={one.plan}
+          sheet={sheet}
+          nameOf={nameOf}
+          className="mt-2 max-h-[min(58vh,560px)] w-full"
+          label={`The cutting plan: ${counted(one.plan.pieces.length, 'piece')}, ${counted(one.plan.cuts.length, 'cut')}`}
+        />
+        <p className="mt-2">{sheetsSentence(plan)}</p>
+        <p className="text-sm text-quiet">
+          {Math.round(plan.waste * 100)} % left over
+          {plan.cost !== null && `; ${moneyWords(plan.cost)} for all, ${moneyWords(plan.cost / kit.copies)} a copy`}.
+          Edges {EDGE_WORDS[kit.manner.edge]}
+          {kit.manner.edge !== 'cut' && `, ${measure(kit.manner.allowance, unit)} allowed`}.
+          {paper.faces === 'differ' && ' Front and back differ: mark the front of every piece.'}
+        </p>
+        {across && (
+          <p role="status" className="mt-1 font-semibold text-blade">
+            Pieces lie against the grain here, taken knowingly: mark the fibres on each piece in pencil.
+          </p>
+        )}
+        <OffcutList book={book} chosen={chosen} plan={plan} />
+      </div>
+      <aside className="flex flex-col gap-3">
+        <CutFiles book={book} on={on} at={at} />
+        {unit === 'in' && (
+          <Choices<Reading>
+            label="The rule is read to"
+            value={fine}
+            onChange={setFine}
+            choices={[
+              { value: 'sixteenths', name: '1⁄16 in' },
+              { value: 'thirty-seconds', name: '1⁄32 in' },
+            ]}
+          />
+        )}
+        <section aria-label="The cuts in order" className="slip p-4">
+          <h3 className="text-lg">{counted(one.plan.cuts.length, 'cut')}, in this order</h3>
+          <p className="text-sm text-quiet">
+            {trims.left || trims.top
+              ? 'First the true right angle; then every mark from it.'
+              : 'Begin at a true right angle: left and top edges. Every mark is read from there.'}
+          </p>
+          <ol className="mt-1 list-decimal pl-6">
+            {one.plan.cuts.map((cut, i) => (
+              <li key={i} className="border-t border-bench-deep py-0.5 marker:font-bold">
+                {cutSentence(cut, trims, kit.manner.longest, reading)}
+              </li>
+            ))}
+          </ol>
+          {one.times > 1 && (
+            <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{stackedSentence(one.times)}</p>
+          )}
+          <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
+            <strong>Heed:</strong> {CUTTING_CAUTION}
+          </p>
+        </section>
+        <section aria-label="The marks" className="slip p-4">
+          <h3 className="text-lg">Marks from the trued edges</h3>
+          <Marks cuts={one.plan.cuts} trims={trims} reading={reading} />
+        </section>
+      </aside>
+    </div>
+  );
+}
+
+const NO_TRIMS = { left: 0, right: 0, top: 0, bottom: 0 } as ReturnType<typeof parentOf>['trims'];
+
+const wanted = (book: OpenBook) => (book.plan.reading.spineAxis === 'vertical' ? 'along-height' : 'along-width');
+
+/** The fibres of the paper as it was taken: of the other grain, they run the other way. */
+const realFibre = ({ paper, grain }: ChosenPaper, plan: PaperPlan): Paper['sheet']['fibre'] =>
+  grain === 'other' ? otherGrain(paper.sheet.fibre) : paper.sheet.fibre === 'unknown' ? plan.fibre : paper.sheet.fibre;
+
+function Marks({
+  cuts,
+  trims,
+  reading,
+}: {
+  readonly cuts: PaperPlan['sheets'][number]['plan']['cuts'];
+  readonly trims: ReturnType<typeof parentOf>['trims'];
+  readonly reading: Reading;
+}) {
+  const marks = marksOf(cuts, trims, reading);
+  return (
+    <div className="grid grid-cols-2 gap-x-4">
+      {(['upright', 'level'] as const).map((axis) => (
+        <div key={axis}>
+          <p className="text-sm text-quiet">from the {axis === 'upright' ? 'left' : 'top'}</p>
+          <ul>
+            {marks
+              .filter((mark) => mark.axis === axis)
+              .map(({ at, cuts: along }) => (
+                <li key={at} className="border-t border-bench-deep">
+                  <span className="measure">{readWords(at, reading)}</span>{' '}
+                  <span className="text-sm text-quiet">cut {along.join(', ')}</span>
+                </li>
+              ))}
+          </ul>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+/** Papers to take to the bench, and line work for machines. */
+function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: PaperKind; readonly at: number }) {
+  const unit = useSettings((s) => s.unit);
+  const address = (file: string, more = '') =>
+    `/api/books/${book.id}/${file}?on=${on}&plan=${at + 1}&unit=${unit}&n=${book.revision}${more}`;
+  const printer = unit === 'mm' ? 'a4' : 'letter';
+  return (
+    <nav aria-label="Files for cutting" className="flex flex-col gap-2">
+      <a className="action action-first" href={address('cutting.pdf')} target="_blank" rel="noreferrer">
+        Bench sheet
+      </a>
+      <p className="flex flex-wrap gap-x-3 text-sm">
+        <a className="remedy" href={address('cutting-tiles.pdf', `&paper=${printer}`)} target="_blank" rel="noreferrer">
+          1 : 1 over printer pages
+        </a>
+        <a className="remedy" href={address('cutting.svg')} download>
+          SVG
+        </a>
+        <a className="remedy" href={address('cutting.dxf')} download>
+          DXF
+        </a>
+        <a className="remedy" href={address('marks.csv')} download>
+          Marks as CSV
+        </a>
+      </p>
+    </nav>
+  );
+}
+
+/** What is left, what it is good for, and its way back into the drawer. */
+function OffcutList({
+  book,
+  chosen,
+  plan,
+}: {
+  readonly book: OpenBook;
+  readonly chosen: ChosenPaper;
+  readonly plan: PaperPlan;
+}) {
+  const unit = useSettings((s) => s.unit);
+  const { papers, change } = usePapers();
+  const { reading } = book.plan;
+  const kept = papers.find(({ id }) => id === chosen.paper.id);
+  const [done, setDone] = useState(false);
+  const left = plan.sheets
+    .flatMap(({ times, plan: { offcuts } }) => offcuts.map((offcut) => ({ ...offcut, times })))
+    .filter((offcut) => !offcutUses(offcut, reading).includes('scrap'))
+    .sort((a, b) => b.width * b.height - a.width * a.height);
+  if (left.length === 0) return null;
+  const putAway = () => {
+    if (!kept) return;
+    const fibre = realFibre(chosen, plan);
+    const used = new Map(plan.sheets.map(({ times, plan: { parent } }) => [parent, times]));
+    change.mutate({
+      ...kept,
+      stock: kept.stock === null ? null : Math.max(0, kept.stock - plan.count),
+      offcuts: [
+        ...kept.offcuts
+          .map((one) => ({ ...one, count: one.count - (used.get(one.id) ?? 0) }))
+          .filter(({ count }) => count > 0),
+        ...left.map(({ width, height, times }) => ({ id: crypto.randomUUID(), width, height, fibre, count: times })),
+      ].slice(0, 200),
+    });
+    setDone(true);
+  };
+  return (
+    <section aria-label="What is left" className="mt-3">
+      <h3 className="text-lg">What is left</h3>
+      <ul className="flex flex-wrap gap-x-6">
+        {left.slice(0, 12).map((offcut, i) => (
+          <li key={i}>
+            {offcut.times} × <span className="measure">{measureSize(offcut.width, offcut.height, unit)}</span>{' '}
+            <span className="text-sm text-quiet">{offcutWords(offcutUses(offcut, reading))}</span>
+          </li>
+        ))}
+      </ul>
+      {kept &&
+        (done ? (
+          <p role="status" className="text-sm">
+            The offcuts lie in the drawer, the sheets are taken off its count.
+          </p>
+        ) : (
+          <button type="button" className="remedy text-sm" onClick={putAway}>
+            It is cut: put the offcuts into the drawer
+          </button>
+        ))}
+    </section>
+  );
+}

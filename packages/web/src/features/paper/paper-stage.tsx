@@ -1,0 +1,104 @@
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { kindsOf } from '@eight-up/core/cutting/kit';
+import { isStale, taskOf } from '@eight-up/core/cutting/chosen';
+import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
+import { KIND_WORDS } from '@eight-up/words/papers';
+import { useActions } from '../../app/actions.tsx';
+import { useOpenBook } from '../../book/use-book.ts';
+import { usePapers } from '../../paper/use-papers.ts';
+import { Choices } from '../../ui/choices.tsx';
+import { Cut } from './cut.tsx';
+import { KitEditor } from './kit-editor.tsx';
+import { Ranking } from './ranking.tsx';
+import { SheetForBook } from './sheet-for-book.tsx';
+import { SideBySide } from './side-by-side.tsx';
+
+/** The questions makers ask of paper, and the plan that comes of them. */
+const QUESTIONS = [
+  { id: 'book', name: 'I know my book', keys: 'B' },
+  { id: 'sheet', name: 'I have this paper', keys: 'S' },
+  { id: 'compare', name: 'Which paper, which grain?', keys: 'W' },
+  { id: 'cut', name: 'How to cut it', keys: 'C' },
+] as const;
+type Question = (typeof QUESTIONS)[number]['id'];
+
+/** What the book is cut from: yield, grain, sheets to buy, the cutting plan. */
+export function PaperStage() {
+  const book = useOpenBook();
+  const { papers, drawer } = usePapers();
+  const [query, setQuery] = useSearchParams();
+  const kinds = kindsOf(book.book.kit);
+  const asked = QUESTIONS.find(({ id }) => id === query.get('ask'))?.id;
+  const question: Question = asked ?? (book.book.papers.text ? 'cut' : 'book');
+  const on = PAPER_KINDS.find((kind) => kind === query.get('on') && kinds.includes(kind)) ?? kinds[0]!;
+  const [kitOpen, setKitOpen] = useState(true);
+  const ask = (id: Question, kind: PaperKind = on) => setQuery(kind === 'text' ? { ask: id } : { ask: id, on: kind });
+  useActions(QUESTIONS.map(({ id, name, keys }) => ({ id: `ask-${id}`, title: name, keys, run: () => ask(id) })));
+  const task = taskOf(book.plan, book.book, on);
+  const ofKind = papers.filter(({ kind }) => kind === on);
+  const chosen = book.book.papers[on];
+  const showKit = question === 'book' || question === 'compare';
+  return (
+    <main className="flex grow flex-col roomy:h-[calc(100vh-5.6rem)]">
+      <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-1 border-b border-ink px-9 pt-3">
+        <div role="group" aria-label="What you ask" className="flex flex-wrap gap-x-7">
+          {QUESTIONS.map(({ id, name, keys }) => (
+            <button
+              key={id}
+              type="button"
+              aria-pressed={question === id}
+              onClick={() => ask(id)}
+              className={`pb-1.5 font-title text-lg font-bold ${question === id ? 'border-b-4 border-ink' : 'text-quiet hover:text-ink'}`}
+            >
+              {name} <span className="key">{keys}</span>
+            </button>
+          ))}
+        </div>
+        {kinds.length > 1 && (
+          <Choices<PaperKind>
+            label="Cut from"
+            value={on}
+            onChange={(kind) => ask(question, kind)}
+            choices={kinds.map((kind) => ({ value: kind, name: KIND_WORDS[kind].many.toLowerCase() }))}
+          />
+        )}
+      </div>
+      {chosen && isStale(chosen, task) && (
+        <p role="status" className="border-b border-ink bg-blade-pale px-9 py-2">
+          The plan on “{chosen.paper.name}” was made for other parts or copies. Take a paper again to bring it up to
+          date.
+        </p>
+      )}
+      <div
+        className={`grid min-h-0 grow gap-0 ${showKit && kitOpen ? 'grid-cols-[minmax(290px,340px)_minmax(0,1fr)] max-[1000px]:grid-cols-1' : 'grid-cols-1'}`}
+      >
+        {showKit && kitOpen && (
+          <aside className="border-r border-ink bg-wood px-6 py-3 roomy:min-h-0 roomy:overflow-auto">
+            <KitEditor book={book} onHide={() => setKitOpen(false)} />
+          </aside>
+        )}
+        <div className="min-w-0 px-9 py-4 roomy:min-h-0 roomy:overflow-auto">
+          {showKit && !kitOpen && (
+            <button type="button" className="remedy mb-2" onClick={() => setKitOpen(true)}>
+              Copies, parts and how they are cut
+            </button>
+          )}
+          {question === 'book' && (
+            <Ranking
+              book={book}
+              on={on}
+              papers={ofKind}
+              loaded={drawer.isSuccess}
+              onTaken={() => ask('cut')}
+              key={on}
+            />
+          )}
+          {question === 'sheet' && <SheetForBook book={book} papers={papers} />}
+          {question === 'compare' && <SideBySide book={book} on={on} papers={ofKind} key={on} />}
+          {question === 'cut' && <Cut book={book} on={on} onRank={() => ask('book')} key={on} />}
+        </div>
+      </div>
+    </main>
+  );
+}

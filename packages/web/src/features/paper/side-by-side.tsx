@@ -1,0 +1,143 @@
+import { useState } from 'react';
+import { taskOf } from '@eight-up/core/cutting/chosen';
+import { fingerprint } from '@eight-up/core/cutting/jobs';
+import type { EditionProblem } from '@eight-up/core/cutting/edition';
+import type { PaperAnswers, PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
+import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
+import type { Result } from '@eight-up/core/result';
+import { carelessSentence, perSheetSentence, pieceWords, sheetsSentence } from '@eight-up/words/cutting';
+import { grainWords, moneyWords } from '@eight-up/words/papers';
+import { editionProblemWords } from '@eight-up/words/problems';
+import { useSettings } from '../../app/settings.ts';
+import type { OpenBook } from '../../book/use-book.ts';
+import { Ticks } from '../../ui/ticks.tsx';
+import { useCuttingJob } from '../../workers/use-cutting-job.ts';
+import { PlanPicture } from './ranking.tsx';
+import { Working } from './working.tsx';
+
+/** "Which paper, which grain?": papers beside each other, each as it is, with its other grain, and counted without grain. */
+export function SideBySide({
+  book,
+  on,
+  papers,
+}: {
+  readonly book: OpenBook;
+  readonly on: PaperKind;
+  readonly papers: readonly Paper[];
+}) {
+  const task = taskOf(book.plan, book.book, on);
+  const [picked, setPicked] = useState<readonly string[]>();
+  const shown = papers.filter(({ id }, i) => (picked ? picked.includes(id) : i < 2));
+  const job = useCuttingJob(
+    'rank',
+    shown.length && task.pieces.length ? { task, papers: shown, effort: 'quick' } : undefined,
+    fingerprint([task, shown]),
+    task.pieces.length > 1,
+  );
+  const answers = (job.answer ?? job.partials).filter(({ paper }) => shown.some(({ id }) => id === paper));
+  const fewest = Math.min(
+    ...answers.flatMap(({ right, other }) => [right, other].flatMap((one) => (one?.ok ? [one.value.areaEach] : []))),
+  );
+  return (
+    <div className="flex flex-col gap-3">
+      <h2 className="text-2xl">Which paper, which grain?</h2>
+      <Ticks
+        label="Beside each other"
+        names={papers.map(({ id, name }) => [id, name])}
+        value={shown.map(({ id }) => id)}
+        onChange={setPicked}
+      />
+      {job.running && <Working share={job.share} what="Counting" onCancel={job.cancel} />}
+      <div className="flex flex-wrap gap-5">
+        {shown.map((paper) => {
+          const one = answers.find((answer) => answer.paper === paper.id);
+          return one && <Column key={paper.id} book={book} paper={paper} answers={one} fewest={fewest} />;
+        })}
+      </div>
+    </div>
+  );
+}
+
+function Column({
+  book,
+  paper,
+  answers: { right, other, careless },
+  fewest,
+}: {
+  readonly book: OpenBook;
+  readonly paper: Paper;
+  readonly answers: PaperAnswers;
+  readonly fewest: number;
+}) {
+  const unit = useSettings((s) => s.unit);
+  const unknown = paper.sheet.fibre === 'unknown';
+  const withFibre = (fibre: Paper['sheet']['fibre']) => grainWords({ ...paper.sheet, fibre }, unit);
+  const own = unknown ? ('along-height' as const) : paper.sheet.fibre;
+  return (
+    <section aria-label={paper.name} className="slip min-w-64 max-w-96 grow basis-72 p-4">
+      <h3 className="text-lg">{paper.name}</h3>
+      <Variant
+        book={book}
+        paper={paper}
+        title={unknown ? `If it is ${withFibre(own)}` : `As it is: ${withFibre(own)}`}
+        answer={right}
+        fewest={fewest}
+      />
+      {other && (
+        <Variant
+          book={book}
+          paper={paper}
+          title={unknown ? `If it is ${withFibre(otherGrain(own))}` : `The other grain: ${withFibre(otherGrain(own))}`}
+          answer={other}
+          fewest={fewest}
+        />
+      )}
+      {careless.ok && other && (
+        <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
+          {(careless.value.perSheet ?? 0) > (right.ok ? (right.value.perSheet ?? 0) : 0) ||
+          (right.ok && careless.value.count < right.value.count) ||
+          !right.ok
+            ? carelessSentence(right.ok ? right.value : undefined, careless.value)
+            : 'Counted without grain it would be no more: the right way loses nothing here.'}
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Variant({
+  book,
+  paper,
+  title,
+  answer,
+  fewest,
+}: {
+  readonly book: OpenBook;
+  readonly paper: Paper;
+  readonly title: string;
+  readonly answer: Result<PaperPlan, EditionProblem>;
+  readonly fewest: number;
+}) {
+  const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
+  const best = answer.ok && answer.value.areaEach <= fewest * 1.000001;
+  return (
+    <div className={`mt-3 border-l-4 pl-3 ${best ? 'border-choose' : 'border-transparent'}`}>
+      <p className="text-sm text-quiet">
+        {title}
+        {best && <strong className="text-choose"> · serves best</strong>}
+      </p>
+      {answer.ok ? (
+        <>
+          <PlanPicture paper={paper} plan={answer.value} nameOf={nameOf} className="my-1 h-32 w-full" />
+          <p className="font-semibold">{perSheetSentence(book.plan, answer.value)}</p>
+          <p className="text-sm">{sheetsSentence(answer.value)}</p>
+          {answer.value.cost !== null && (
+            <p className="measure text-sm">{moneyWords(answer.value.cost / book.book.kit.copies)} a copy</p>
+          )}
+        </>
+      ) : (
+        <p className="text-blade">{editionProblemWords(answer.problem, nameOf)}</p>
+      )}
+    </div>
+  );
+}

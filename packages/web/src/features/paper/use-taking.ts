@@ -1,0 +1,72 @@
+import { useEffect, useState } from 'react';
+import { checkKey } from '@eight-up/core/checks/check';
+import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
+import type { ChosenPaper } from '@eight-up/core/book/document';
+import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
+import { editionProblemWords } from '@eight-up/words/problems';
+import { pieceWords } from '@eight-up/words/cutting';
+import type { OpenBook } from '../../book/use-book.ts';
+import { useStable } from '../../ui/use-stable.ts';
+import { useCuttingJob } from '../../workers/use-cutting-job.ts';
+
+interface Taking {
+  readonly paper: Paper;
+  readonly grain: ChosenPaper['grain'];
+  /** why a wrong grain is taken all the same */
+  readonly reason: string | undefined;
+  readonly times: number;
+}
+
+/** A sheet of the other grain is another sheet: the snapshot says so. */
+const asTaken = ({ paper, grain }: Taking): Paper =>
+  grain === 'other' && paper.foundBy !== null ? { ...paper, name: `${paper.name}, other grain` } : paper;
+
+/** Taking a paper: its plan is proven as far as it can be, then fixed in the book. */
+export function useTaking(book: OpenBook, on: PaperKind, onTaken: () => void) {
+  const [taking, setTaking] = useState<Taking>();
+  const task = taskOf(book.plan, book.book, on);
+  const job = useCuttingJob(
+    'plan',
+    taking && { task, paper: taking.paper, grain: taking.grain },
+    taking ? `${taking.paper.id} ${taking.grain} ${taking.times}` : '',
+    task.pieces.length > 1,
+  );
+  const fix = useStable(() => {
+    const plan = job.answer;
+    if (!taking || !plan?.ok) return;
+    const fibre = on === 'text' ? fibreOfSheet(book.plan, taking.paper, plan.value) : undefined;
+    book.change({
+      kind: 'choose-paper',
+      on,
+      chosen: chosenPaper(task, asTaken(taking), taking.grain, plan.value),
+      ...(fibre ? { fibre } : {}),
+    });
+    if (taking.reason)
+      book.change({
+        kind: 'accept',
+        accepted: {
+          key: checkKey({ code: 'grain-across-spine', weight: 'settle', spine: book.plan.reading.spineAxis }),
+          reason: taking.reason,
+        },
+      });
+    setTaking(undefined);
+    onTaken();
+  });
+  const { answer } = job;
+  useEffect(() => {
+    if (answer?.ok) fix();
+  }, [answer, fix]);
+  const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
+  return {
+    take: (paper: Paper, grain: ChosenPaper['grain'], reason?: string) =>
+      setTaking((old) => ({ paper, grain, reason, times: (old?.times ?? 0) + 1 })),
+    taking: taking?.paper.name,
+    share: job.share,
+    running: job.running,
+    problem: job.error ?? (taking && answer && !answer.ok ? editionProblemWords(answer.problem, nameOf) : undefined),
+    cancel: () => {
+      job.cancel();
+      setTaking(undefined);
+    },
+  };
+}

@@ -1,0 +1,131 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
+import { pieceOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import type { Paper } from '@eight-up/core/paper/paper';
+import { kindWords } from '@eight-up/words/cutting';
+import { getJson, postJson, type ApiFailure } from '../app/api.ts';
+import { windowId } from '../app/settings.ts';
+import { withParts } from './corner-parts.ts';
+
+/** Which way the fibres run in a piece of this corner, along its folds or across. */
+export const fibreOfCorner = ({ grain }: Corner) =>
+  grain === 'right' ? 'along-height' : grain === 'against' ? 'along-width' : grain;
+
+/** Takes a size from the drawer: a new book where the form is known, parts of a book on the shelf where it is not yet. */
+export function StartFromCorner({
+  paper,
+  corner,
+  kind,
+}: {
+  readonly paper: Paper;
+  readonly corner: Corner;
+  readonly kind: BookKind;
+}) {
+  return kind.form ? (
+    <NewBook corner={corner} kind={kind} form={kind.form} />
+  ) : (
+    <KeepAsParts paper={paper} corner={corner} kind={kind} />
+  );
+}
+
+function NewBook({ corner, kind, form }: { readonly corner: Corner; readonly kind: BookKind; readonly form: string }) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const start = useMutation<BookAnswer, ApiFailure>({
+    mutationFn: () =>
+      postJson('/api/books', {
+        title: 'Untitled book',
+        form,
+        parameters: {},
+        sheet: { ...pieceOfCorner(corner, kind), fibre: fibreOfCorner(corner) },
+      }),
+    onSuccess: (book) => {
+      queries.setQueryData(['book', book.id], book);
+      void queries.invalidateQueries({ queryKey: ['shelf'] });
+      void navigate(`/books/${book.id}/paper`);
+    },
+  });
+  return (
+    <>
+      <button
+        type="button"
+        className="action action-first w-full"
+        disabled={start.isPending}
+        onClick={() => start.mutate()}
+      >
+        Start a {kindWords(kind.id).one} of this size
+      </button>
+      {start.isError && (
+        <p role="alert" className="mt-1 text-blade">
+          {start.error.message}
+        </p>
+      )}
+    </>
+  );
+}
+
+function KeepAsParts({
+  paper,
+  corner,
+  kind,
+}: {
+  readonly paper: Paper;
+  readonly corner: Corner;
+  readonly kind: BookKind;
+}) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const shelf = useQuery({
+    queryKey: ['shelf'],
+    queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/books'),
+  });
+  const books = shelf.data?.books ?? [];
+  const [id, setId] = useState<string>();
+  const book = books.find((one) => one.id === id) ?? books[0];
+  const keep = useMutation<BookAnswer, ApiFailure, ShelfBook>({
+    mutationFn: (into) =>
+      postJson(`/api/books/${into.id}/revisions`, {
+        expect: into.revision,
+        window: windowId,
+        command: { kind: 'set-kit', kit: withParts(into.book.kit, paper, corner, kind) },
+      }),
+    onSuccess: (saved) => {
+      queries.setQueryData(['book', saved.id], saved);
+      void queries.invalidateQueries({ queryKey: ['shelf'] });
+      void navigate(`/books/${saved.id}/paper`);
+    },
+  });
+  return (
+    <div className="text-sm">
+      <p className="mb-2">
+        Eight Up cannot plan the pages of this form yet. The pieces can be kept as plain parts of a book, with a note of
+        what they are for.
+      </p>
+      <label className="block">
+        <span className="block text-quiet">Keep them with</span>
+        <select className="entry w-full py-[7px]" value={book?.id ?? ''} onChange={({ target }) => setId(target.value)}>
+          {books.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.book.title}
+            </option>
+          ))}
+        </select>
+      </label>
+      <button
+        type="button"
+        className="action mt-2 w-full"
+        disabled={!book || keep.isPending}
+        onClick={() => book && keep.mutate(book)}
+      >
+        Keep as plain parts
+      </button>
+      {keep.isError && (
+        <p role="alert" className="mt-1 text-blade">
+          {keep.error.message}
+        </p>
+      )}
+    </div>
+  );
+}

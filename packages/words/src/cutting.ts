@@ -1,0 +1,139 @@
+import type { Cut } from '@eight-up/core/cutting/lay-out';
+import { readOff, type Reading } from '@eight-up/core/cutting/marks';
+import type { OffcutUse } from '@eight-up/core/cutting/offcut-use';
+import type { Parent } from '@eight-up/core/cutting/parent';
+import type { PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
+import { OWN_SHEET, pieceName, type CutEdge, type Kit } from '@eight-up/core/cutting/kit';
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import type { Paper } from '@eight-up/core/paper/paper';
+import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
+import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import { nm, type Nm } from '@eight-up/core/units/nm';
+import { counted, formWords } from './forms.ts';
+import { moneyWords } from './papers.ts';
+
+const PLAIN: Readonly<Record<string, { readonly one: string; readonly many: string }>> = {
+  folio: { one: 'folio', many: 'folios' },
+  'concertina-strip': { one: 'concertina strip', many: 'concertina strips' },
+};
+
+/** What a sheet may become, by its id: a form, or a kind of plain piece. */
+export function kindWords(id: string): { readonly one: string; readonly many: string } {
+  const { name } = formWords(id);
+  const short = name.replace(/^one-sheet /, '');
+  return PLAIN[id] ?? { one: short, many: `${short}s` };
+}
+
+/** What a piece of the kit is called; the sheet that the form folds by its form. */
+export const pieceWords = (kit: Kit, formId: string, id: string): string =>
+  id === OWN_SHEET ? kindWords(formId).one : (pieceName(kit, id) ?? id);
+
+export const EDGE_WORDS: Readonly<Record<CutEdge, string>> = {
+  cut: 'cut',
+  torn: 'torn',
+  trimmed: 'cut large, trimmed later',
+};
+
+const percent = (share: number): string => `${Math.round(share * 100)} %`;
+
+/** How many sheets, said with what is proven of it. */
+export function sheetsSentence({ count, bound, proven, toBuy }: PaperPlan): string {
+  const sheets = `${counted(count, 'sheet')}, with spares ${toBuy}`;
+  return proven
+    ? `${sheets}; fewer are impossible.`
+    : `${sheets}; the best found, and no plan takes fewer than ${bound}.`;
+}
+
+/** What one full sheet gives, where one size is cut from it. */
+export function perSheetSentence(plan: FoldedBook, cut: PaperPlan): string | undefined {
+  if (cut.perSheet === null) return undefined;
+  const { pages } = plan.reading;
+  return `${counted(cut.perSheet, 'book')} a sheet, ${counted(cut.perSheet * pages.length, 'page')}`;
+}
+
+/** Why a paper stands first. */
+export function rankReason(paper: Paper, cut: PaperPlan, by: 'price' | 'area', copies: number): string {
+  if (by === 'price' && cut.cost !== null)
+    return `Cheapest: ${moneyWords(cut.cost / copies)} a copy, ${percent(cut.waste)} of the sheets left over.`;
+  return `Least paper: ${Math.round(cut.areaEach * 10_000)} cm² a copy, ${percent(cut.waste)} of the sheets left over${
+    by === 'price' && paper.price === null ? '; its price is not known' : ''
+  }.`;
+}
+
+/** What a count that ignores grain promises, and why it is wrong. */
+export function carelessSentence(right: PaperPlan | undefined, careless: PaperPlan): string {
+  const gain = (careless.perSheet ?? 0) - (right?.perSheet ?? 0);
+  const fewer = (right?.count ?? Infinity) - careless.count;
+  const promise =
+    careless.perSheet !== null && gain > 0
+      ? `Counted without grain it would be ${careless.perSheet} a sheet, ${gain} more`
+      : fewer > 0 && Number.isFinite(fewer)
+        ? `Counted without grain it would take ${counted(fewer, 'sheet')} less`
+        : 'Counted without grain it would fit';
+  return `${promise}. But then some fold across the fibres: there the paper cracks, the book springs open, and pasted leaves cockle.`;
+}
+
+/**
+ * The naming trap: a sheet of the size wanted, with its grain the way it is needed, is often not sold; halving the next size
+ * gives it, because the axis stays while the name changes.
+ */
+export function halvingSentence(wanted: Sheet, unit: LengthUnit): string | undefined {
+  if (wanted.fibre !== 'along-width' && wanted.fibre !== 'along-height') return undefined;
+  const size = namedSizeOf(wanted.width, wanted.height);
+  const [short, long] = [Math.min(wanted.width, wanted.height), Math.max(wanted.width, wanted.height)];
+  const alongLong = (wanted.fibre === 'along-width') === wanted.width > wanted.height;
+  // Twice the short side beside the long one: the pieces' short sides lie end to end.
+  const double = NAMED_SIZES.find(
+    (one) => Math.abs(one.long - 2 * short) <= 1_000_000 && one.short >= long && one.short - long <= 1_000_000,
+  );
+  if (!double) return undefined;
+  const named = size?.name ?? `${measure(nm(short), unit)} × ${measure(nm(long), unit)}`;
+  // The double's long side is twice our short one: fibres along our short side run along its long side.
+  return alongLong
+    ? `${named} long grain comes from halving ${double.name} short grain: the fibres stay, the name changes.`
+    : `${named} short grain comes from halving ${double.name} long grain, the usual kind: the fibres stay, the name changes.`;
+}
+
+const USE_WORDS: Readonly<Record<OffcutUse, string>> = {
+  endpapers: 'endpapers',
+  'hinge-strips': 'hinge strips',
+  bookmarks: 'bookmarks',
+  swatches: 'swatches',
+  scrap: 'waste for glueing',
+};
+
+/** What an offcut is good for. */
+export const offcutWords = (uses: readonly OffcutUse[]): string =>
+  uses
+    .slice(0, 2)
+    .map((use) => USE_WORDS[use])
+    .join(', ');
+
+/** A place as the rule is read: half millimetres, or sixteenths or thirty-seconds of an inch. */
+export const readWords = (at: Nm, reading: Reading): string =>
+  measure(readOff(at, reading), reading === 'mm' ? 'mm' : 'in');
+
+/** What to do for one cut, in the order of the plan. */
+export function cutSentence(cut: Cut, trims: Parent['trims'], longest: Nm | null, reading: Reading): string {
+  const upright = cut.axis === 'upright';
+  const unit: LengthUnit = reading === 'mm' ? 'mm' : 'in';
+  const length = nm(cut.to - cut.from);
+  const long = longest !== null && length > longest ? ' Longer than the trimmer: rule and knife.' : '';
+  const from = nm(cut.at - (upright ? trims.left : trims.top));
+  if (cut.why === 'trim' && from === 0)
+    return upright
+      ? `True the left edge: take off ${measure(trims.left, unit)}. It is the edge to measure from.${long}`
+      : `True the top edge, square to the left one: take off ${measure(trims.top, unit)}.${long}`;
+  const where = `${readWords(from, reading)} from the ${upright ? 'left' : 'top'} edge`;
+  return cut.why === 'trim'
+    ? `Take off the ${upright ? 'right' : 'bottom'} edge at ${where}.${long}`
+    : `${upright ? 'Upright' : 'Level'} at ${where}, ${measure(length, unit)} long.${long}`;
+}
+
+/** What to heed while cutting. */
+export const CUTTING_CAUTION =
+  'A fresh blade, a metal rule, cuts away from the hand that holds; several light strokes rather than one hard one. A trimmer’s guard stays on. Guillotines only as you were trained and as the rules where you are allow; the maker’s instructions go before ours.';
+
+/** Two sheets marked at once. */
+export const stackedSentence = (times: number): string =>
+  `Two at a time: lay the second sheet on the first, slid down by a lip of a finger’s breadth, left edges flush, and carry each mark across both; ${counted(Math.ceil(times / 2), 'round')} of marking instead of ${times}.`;
