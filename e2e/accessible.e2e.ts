@@ -20,7 +20,12 @@ describe('axe finds nothing', () => {
   it.each([
     '/',
     '/new',
+    '/drawer',
+    '/drawer?look=becomes',
     'form',
+    'paper',
+    'paper?ask=sheet',
+    'paper?ask=compare',
     'pages',
     'pages?page=3',
     'sheets',

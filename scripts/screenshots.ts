@@ -14,6 +14,10 @@ const FOLDER = path.join(path.dirname(fileURLToPath(import.meta.url)), '../docs/
 const VIEWS: readonly (readonly [name: string, title: string | undefined, stage: string, wait: number])[] = [
   ['shelf', undefined, '/', 2500],
   ['form', 'Sixteen Bells', 'form', 3000],
+  ['drawer', undefined, '/drawer', 2500],
+  ['sheet-becomes', 'Knots for Short Crossings', 'paper?ask=sheet', 3500],
+  ['ranking', 'What the Gulls Left', 'paper?ask=book', 4000],
+  ['cutting', 'Knots for Short Crossings', 'paper?ask=cut', 4000],
   ['pages', 'Low Water Names', 'pages?page=6', 2500],
   ['sheets', 'What the Gulls Left', 'sheets', 2500],
   ['poster', 'What the Gulls Left', 'sheets?face=B', 2500],

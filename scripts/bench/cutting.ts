@@ -1,7 +1,14 @@
 import { planCutting } from '../../packages/core/src/cutting/cutting-plan.ts';
 import type { WantedPiece } from '../../packages/core/src/cutting/parent.ts';
+import { doJob } from '../../packages/core/src/cutting/jobs.ts';
+import { USUAL_KIT } from '../../packages/core/src/cutting/kit.ts';
+import { kitTask, rankAnswers } from '../../packages/core/src/cutting/plan-on-paper.ts';
+import { becomings, bookKinds, USUAL_BOUNDS } from '../../packages/core/src/cutting/sheet-becomes.ts';
+import { planBook } from '../../packages/core/src/forms/planned-book.ts';
+import { PLAIN_PAPER, type Paper } from '../../packages/core/src/paper/paper.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
-import { medianMs, type Figure } from './measuring.ts';
+import { againstPackers } from './against-packers.ts';
+import { median, medianMs, type Figure } from './measuring.ts';
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
 
@@ -23,16 +30,62 @@ const cutting = (sizes: readonly (readonly [number, number])[]): number =>
     25,
   );
 
-export const cuttingFigures = (): readonly Figure[] => [
-  { name: 'yield of one size on one parent', value: cutting([[105, 148]]), unit: 'ms', limit: 5 },
-  {
-    name: 'yield of three sizes on one parent',
-    value: cutting([
-      [105, 148],
-      [140, 210],
-      [99, 210],
-    ]),
-    unit: 'ms',
-    limit: 50,
-  },
-];
+const CHARTED = { width: mm(700), height: mm(1000), fibre: 'along-height' as const };
+
+/** The chart of what one sheet can become: the first points, and all of them. */
+function chart(): { readonly first: number; readonly all: number } {
+  const kinds = bookKinds();
+  const runs = Array.from({ length: 15 }, () => {
+    const began = performance.now();
+    let first = 0;
+    for (const corners of becomings(CHARTED, kinds, USUAL_BOUNDS))
+      if (corners.length) first ||= performance.now() - began;
+    return { first, all: performance.now() - began };
+  });
+  return { first: median(runs.map(({ first }) => first)), all: median(runs.map(({ all }) => all)) };
+}
+
+/** Twenty papers ranked for one book, every answer of each. */
+function ranking(): number {
+  const plan = planBook({ id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
+  if (!plan.ok) throw new Error(plan.problem.code);
+  const papers = Array.from({ length: 20 }, (_, i): Paper => ({
+    ...PLAIN_PAPER,
+    id: String(i),
+    name: String(i),
+    sheet: { width: mm(420 + 17 * i), height: mm(594 + 23 * i), fibre: i % 2 ? 'along-width' : 'along-height' },
+    price: 100 + i,
+  }));
+  return medianMs(
+    (round) => {
+      const task = kitTask(plan.value, { ...USUAL_KIT, copies: 25 + (round % 3) }, 'text');
+      const answers = doJob('rank', { task, papers, effort: 'quick' }, () => {
+        throw new Error('one size needs no solver');
+      });
+      return rankAnswers(answers, 'price');
+    },
+    15,
+    10,
+  );
+}
+
+export function cuttingFigures(): readonly Figure[] {
+  const { first, all } = chart();
+  return [
+    { name: 'yield of one size on one parent', value: cutting([[105, 148]]), unit: 'ms', limit: 5 },
+    {
+      name: 'yield of three sizes on one parent',
+      value: cutting([
+        [105, 148],
+        [140, 210],
+        [99, 210],
+      ]),
+      unit: 'ms',
+      limit: 50,
+    },
+    { name: 'first points of the chart of one sheet', value: first, unit: 'ms', limit: 50 },
+    { name: 'the whole chart of one sheet', value: all, unit: 'ms', limit: 300 },
+    { name: '20 papers ranked for one book', value: ranking(), unit: 'ms', limit: 200 },
+    ...againstPackers(),
+  ];
+}

@@ -1,4 +1,5 @@
 import { cuttingFigures } from './cutting.ts';
+import { editionFigures } from './editions.ts';
 import { foldingFigures } from './folding.ts';
 import { keepingFigures } from './keeping.ts';
 import { calibrationMs, report, type Figure } from './measuring.ts';
@@ -9,6 +10,7 @@ import { startingFigures } from './starting.ts';
 const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readonly Figure[]>>> = {
   folding: foldingFigures,
   cutting: cuttingFigures,
+  editions: editionFigures,
   starting: startingFigures,
   printing: printingFigures,
   keeping: keepingFigures,

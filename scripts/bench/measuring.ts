@@ -2,7 +2,7 @@
 export interface Figure {
   readonly name: string;
   readonly value: number;
-  readonly unit: 'ms' | 'MB' | 'kB' | '×';
+  readonly unit: 'ms' | 'MB' | 'kB' | '×' | '%' | 'of';
   readonly limit: number;
 }
 

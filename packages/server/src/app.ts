@@ -9,8 +9,10 @@ import { pinoHttp } from 'pino-http';
 import { assetRoutes, bookFileRoutes } from './files/routes.ts';
 import { binRoutes, bookRoutes } from './books/routes.ts';
 import { bookFileExchange } from './book-file/routes.ts';
+import { CuttingThread } from './compute/cutting-thread.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
+import { cuttingRoutes } from './exports/cutting-routes.ts';
 import { exportRoutes } from './exports/routes.ts';
 import { onlyLoopback, strictHeaders } from './security.ts';
 import { paperRoutes } from './papers/routes.ts';
@@ -26,6 +28,7 @@ export interface AppParts {
 
 export function createApp({ orm, store, log, webFolder }: AppParts): Express {
   const app = express();
+  const thread = new CuttingThread();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
   app.use(onlyLoopback, strictHeaders);
@@ -48,11 +51,17 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
       }),
   );
   app.use('/api/books/:id/files', bookFileRoutes(orm, store));
-  app.use('/api/books', bookFileExchange(orm, store), bookRoutes(orm), exportRoutes(orm, store));
+  app.use(
+    '/api/books',
+    bookFileExchange(orm, store),
+    bookRoutes(orm),
+    exportRoutes(orm, store),
+    cuttingRoutes(orm, thread),
+  );
   app.use('/api/papers', paperRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store));
   app.use('/api/assets', assetRoutes(orm, store));
-  app.use('/api/compute', computeRoutes());
+  app.use('/api/compute', computeRoutes(thread));
   app.use('/api', () => {
     throw new Refusal('not-found', 'There is nothing at this address.');
   });

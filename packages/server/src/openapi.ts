@@ -141,6 +141,27 @@ const ROUTES: readonly Route[] = [
     query: { expect: 'the revision last seen', window: 'names the author' },
   },
   { method: 'get', path: '/api/books/{id}/pages.md', summary: 'The page plan as Markdown', answers: 'text/markdown' },
+  ...(
+    [
+      ['cutting.pdf', 'The bench sheet: the cutting plan, cuts in order, marks, on one page', 'application/pdf'],
+      ['cutting-tiles.pdf', 'The cutting plan at 1 : 1 over printer pages', 'application/pdf'],
+      ['cutting.svg', 'The cuts in real millimetres', 'image/svg+xml'],
+      ['cutting.dxf', 'The same as DXF', 'image/vnd.dxf'],
+      ['marks.csv', 'The marks from the trued edges', 'text/csv'],
+    ] as const
+  ).map(([file, summary, answers]): Route => ({
+    method: 'get',
+    path: `/api/books/{id}/${file}`,
+    summary,
+    answers,
+    query: {
+      on: 'text (default), board or covering',
+      plan: 'which of the sheets cut alike, from 1',
+      unit: 'mm (default) or in',
+      fine: 'sixteenths (default) or thirty-seconds of an inch',
+      paper: 'of the printer, for tiles: a4 (default), a3 or letter',
+    },
+  })),
   {
     method: 'get',
     path: '/api/books/{id}/book.zip',

@@ -25,6 +25,15 @@ export const FOUND_WORDS: Readonly<Record<FoundBy, string>> = {
   guess: 'a guess',
 };
 
+/** The same in a word, to choose from. */
+export const FOUND_NAMES: Readonly<Record<FoundBy, string>> = {
+  label: 'label',
+  bend: 'bending',
+  tear: 'tearing',
+  damp: 'damping',
+  guess: 'a guess',
+};
+
 /** The grain as the trade says it, and along which side: the name changes when a sheet is halved, the axis does not. */
 export function grainWords(sheet: Sheet, unit: LengthUnit): string {
   const along = sheet.fibre === 'along-width' ? sheet.width : sheet.height;

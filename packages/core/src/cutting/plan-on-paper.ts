@@ -35,6 +35,8 @@ export interface PaperPlan {
   readonly cost: number | null;
   /** of the one size wanted, from one full sheet; null where several sizes share it */
   readonly perSheet: number | null;
+  /** one sheet cut full of the one size */
+  readonly full: CuttingPlan | null;
   /** share of the sheets used that is in no piece */
   readonly waste: number;
   /** square metres of paper for one copy */
@@ -115,7 +117,7 @@ function* oneSize(
     sheets.push({ times: 1, plan: last.value });
   }
   const count = sheets.reduce((sum, { times, plan }) => sum + (plan.parent === main.id ? times : 0), 0);
-  return ok(told(main.fibre, sheets, count, count, full.value.proven, paper, kit, perSheet));
+  return ok(told(main.fibre, sheets, count, count, full.value.proven, paper, kit, full.value));
 }
 
 const withFibre = (parent: StockedParent, change: (fibre: FibreAxis) => FibreAxis): StockedParent => ({
@@ -134,7 +136,7 @@ function told(
   proven: boolean,
   paper: Paper,
   kit: Kit,
-  perSheet: number | null,
+  full: CuttingPlan | null,
 ): PaperPlan {
   const toBuy = withSpares(count, kit);
   const used = sheets.reduce(
@@ -150,7 +152,8 @@ function told(
     proven,
     toBuy,
     cost: paper.price === null ? null : paper.price * toBuy,
-    perSheet,
+    perSheet: full && full.pieces.length,
+    full,
     waste: taken > 0 ? 1 - used / taken : 0,
     areaEach: (toBuy * squareMetres(paper.sheet)) / kit.copies,
   };

@@ -22,11 +22,16 @@ const corners = ({ left, top, width, height }: CutRect): readonly Spot2[] => [
   { x: left, y: top + height },
 ];
 
+/** The size of letters on a drawing that is looked at as a whole. */
+const usualLetter = ({ width, height }: PlanToDraw['sheet']): number => Math.max(width, height) / 30;
+
 /** Everything that is drawn of a cutting plan, in the sheet's own size: pieces, offcuts, cuts in their order, fibres. */
-export function cuttingDrawing({ plan, sheet, nameOf, offcutWords }: PlanToDraw, texts = true): Drawing {
+export function cuttingDrawing(
+  { plan, sheet, nameOf, offcutWords }: PlanToDraw,
+  texts = true,
+  letter = usualLetter(sheet),
+): Drawing {
   const { width, height } = sheet;
-  const side = Math.max(width, height);
-  const letter = Math.min(mm(9), side / 46);
   const whole: CutRect = { left: mm(0), top: mm(0), width, height };
   const counts = new Map<string, number>();
   const items: DrawItem[] = [

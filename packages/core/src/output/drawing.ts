@@ -39,6 +39,22 @@ export const TONES: Readonly<Record<Tone, string>> = {
   ink: '#16261f',
 };
 
+/** The same items, larger or smaller and moved: for a drawing inside another. */
+export const placedItems = (items: readonly DrawItem[], scale: number, x: number, y: number): readonly DrawItem[] => {
+  const spot = (p: Spot2): Spot2 => ({ x: p.x * scale + x, y: p.y * scale + y });
+  return items.map((item): DrawItem => {
+    switch (item.kind) {
+      case 'line':
+      case 'area':
+        return { ...item, points: item.points.map(spot) };
+      case 'dot':
+        return { ...item, at: spot(item.at), radius: item.radius * scale };
+      case 'text':
+        return { ...item, at: spot(item.at), size: item.size * scale };
+    }
+  });
+};
+
 /** A drawing of a given size: the one value that screen, PDF, SVG and DXF all render, so that they cannot disagree. */
 export interface Drawing {
   readonly width: number;

@@ -6,7 +6,7 @@ import { fitToForm } from '@eight-up/core/book/new-book';
 import { bookFileProblemWords, planProblemWords } from '@eight-up/words/problems';
 import { assetIds, bookAnswer, createBook, findBook } from '../books/service.ts';
 import { Refusal } from '../errors.ts';
-import { sendName } from '../exports/routes.ts';
+import { sendName } from '../exports/send-file.ts';
 import { receiveOriginal } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
 

@@ -11,13 +11,12 @@ import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
-import { CuttingThread } from './cutting-thread.ts';
+import type { CuttingThread } from './cutting-thread.ts';
 import { yieldAnswer } from './yield.ts';
 
 /** Stateless answers: what folds out of a form and a sheet, without a book. */
-export function computeRoutes(): Router {
+export function computeRoutes(thread: CuttingThread): Router {
   const router = Router();
-  const thread = new CuttingThread();
   router.post('/fold', (request, response) => {
     const { form, parameters, sheet } = parseRequest(computeFoldRequest, request.body);
     response.json(foldAnswer(planned({ id: form, parameters }, sheet)));

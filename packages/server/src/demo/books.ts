@@ -26,6 +26,8 @@ export interface DemoBook {
   readonly poster?: () => Promise<DemoFile>;
   /** what the crew did to it afterwards */
   readonly then?: readonly Command[];
+  /** how many copies they print, and which paper of the drawer they cut them from */
+  readonly edition?: { readonly copies: number; readonly from: string };
   /** what they called the state that came of it */
   readonly called?: string;
 }
@@ -231,6 +233,7 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
       title: 'Knots for Short Crossings',
       form: { id: 'slit-book', parameters: {} },
       sheet: { width: mm(297), height: mm(210), fibre: 'along-height' },
+      edition: { copies: 40, from: 'Chart room, large' },
       numbering: 'cover-is-1',
       printing: shrunk,
       files: () => pixels(knots(lettering), 'knots', 'jpeg'),

@@ -1,15 +1,20 @@
 import { writeFile } from 'node:fs/promises';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { Command } from '@eight-up/core/book/command';
-import type { PageContent } from '@eight-up/core/book/document';
+import type { BookDocument, PageContent } from '@eight-up/core/book/document';
 import { newBook } from '@eight-up/core/book/new-book';
+import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
+import { planOnPaper } from '@eight-up/core/cutting/plan-on-paper';
+import { planBook } from '@eight-up/core/forms/planned-book';
+import { finish } from '@eight-up/core/long-work';
+import type { Paper } from '@eight-up/core/paper/paper';
 import { namePoint } from '../books/history.ts';
 import { createBook, revise } from '../books/service.ts';
 import { BookRow, PaperRow } from '../db/entities.ts';
-import { addPapers } from '../papers/service.ts';
+import { addPapers, listPapers } from '../papers/service.ts';
 import { receiveFiles } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
-import { demoBooks, type DemoFile } from './books.ts';
+import { demoBooks, type DemoBook, type DemoFile } from './books.ts';
 import { loadLettering } from './lettering.ts';
 import { DEMO_PAPERS } from './papers.ts';
 
@@ -17,8 +22,9 @@ import { DEMO_PAPERS } from './papers.ts';
 export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
   if ((await orm.em.fork().count(BookRow)) > 0) return;
   if ((await orm.em.fork().count(PaperRow)) === 0) await addPapers(orm.em.fork(), DEMO_PAPERS);
+  const drawer = await listPapers(orm.em.fork());
   console.log('Drawing the demo books (once) …');
-  for (const { title, form, sheet, numbering, printing, files, poster, then = [], called } of demoBooks(
+  for (const { title, form, sheet, numbering, printing, files, poster, then = [], called, edition } of demoBooks(
     await loadLettering(),
   )) {
     const made = newBook(title, form, sheet);
@@ -33,10 +39,35 @@ export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
         ? [{ kind: 'hang-poster', poster: filling(await received(em, store, [await poster()]))[0]! } as const]
         : []),
       ...then,
+      ...(edition ? cutFrom(made.value, edition, drawer) : []),
     ];
     for (const command of commands) await revise(em, id, { expect: undefined, window: 'demo' }, command);
     if (called) await namePoint(em, id, commands.length, called);
   }
+}
+
+/** An edition of one size cut from a paper of the drawer. */
+function cutFrom(
+  book: BookDocument,
+  { copies, from }: NonNullable<DemoBook['edition']>,
+  drawer: readonly Paper[],
+): readonly Command[] {
+  const folded = planBook(book.form, book.sheet);
+  const paper = drawer.find(({ name }) => name === from);
+  if (!folded.ok || !paper) throw new Error(`the demo's ${book.title} cannot be cut from ${from}`);
+  const kit = { ...book.kit, copies };
+  const task = taskOf(folded.value, { kit }, 'text');
+  const plan = finish(planOnPaper(task, paper, 'own', undefined, 'exact'));
+  if (!plan.ok) throw new Error(`the demo's ${book.title} cannot be cut from ${from}: ${plan.problem.code}`);
+  return [
+    { kind: 'set-kit', kit },
+    {
+      kind: 'choose-paper',
+      on: 'text',
+      chosen: chosenPaper(task, paper, 'own', plan.value),
+      fibre: fibreOfSheet(folded.value, paper, plan.value),
+    },
+  ];
 }
 
 async function received(

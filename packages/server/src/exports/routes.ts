@@ -1,8 +1,7 @@
-import { raw, Router, type Request, type Response } from 'express';
+import { raw, Router, type Request } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
-import type { BookDocument } from '@eight-up/core/book/document';
 import { foldFile } from '@eight-up/core/output/fold-format';
 import { pagePlan } from '@eight-up/core/output/page-plan';
 import { impose } from '@eight-up/core/pagination/imposition';
@@ -13,6 +12,7 @@ import { assetsOf, bookAnswer, findBook, revise } from '../books/service.ts';
 import { Refusal } from '../errors.ts';
 import type { FileStore } from '../files/store.ts';
 import { parseRequest } from '../parse.ts';
+import { sendFile } from './send-file.ts';
 
 export const dummyQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
 
@@ -114,25 +114,4 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
     response.json(await bookAnswer(em, row));
   });
   return router;
-}
-
-/** A name for keeping a file: the book's title in whatever script it has (RFC 6266). */
-export function sendName(title: string, suffix: string, how: 'inline' | 'attachment'): string {
-  const name = `${title} ${suffix}`.replace(/[\\/:*?"<>|\u0000-\u001f]/g, ' ');
-  const plain = name.replace(/[^\u0020-\u007e]/g, '_');
-  return `${how}; filename="${plain}"; filename*=UTF-8''${encodeURIComponent(name)}`;
-}
-
-function sendFile(
-  response: Response,
-  book: BookDocument,
-  suffix: string,
-  type: string,
-  body: Uint8Array | string,
-): void {
-  response.set('Content-Disposition', sendName(book.title, suffix, 'inline'));
-  response
-    .set('Cache-Control', 'no-store')
-    .type(type)
-    .send(typeof body === 'string' ? body : Buffer.from(body.buffer, body.byteOffset, body.byteLength));
 }

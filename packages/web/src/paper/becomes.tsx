@@ -56,7 +56,10 @@ export function Becomes({ paper, manner = USUAL_KIT.manner, take }: BecomesProps
   const key = JSON.stringify([sheet, kindId, bounds]);
   const job = useCuttingJob('becomes', { sheet, kinds: [kind], bounds }, key);
   const corners = useMemo(() => job.partials.flat(), [job.partials]);
-  const shown = chosen && chosen.kind === kindId && corners.includes(chosen) ? chosen : corners.find(isBest);
+  const shown =
+    chosen && chosen.kind === kindId && corners.includes(chosen)
+      ? chosen
+      : (corners.find(isBest) ?? corners.find(isRight) ?? corners[0]);
   const choose = useCallback((corner: Corner) => setChosen(corner), []);
   const narrow = (change: Partial<Bounds>) => setBounds({ ...bounds, ...change });
   return (
@@ -131,6 +134,7 @@ export function Becomes({ paper, manner = USUAL_KIT.manner, take }: BecomesProps
   );
 }
 
+const isRight = ({ grain }: Corner) => grain !== 'against';
 /** What is shown before anything is chosen: a special size with its grain right. */
 const isBest = ({ grain, special }: Corner) => grain !== 'against' && special.includes('to-the-last');
 

@@ -3,6 +3,7 @@ import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { cuttingDrawing } from '@eight-up/core/output/cutting-drawing';
 import { measureSize } from '@eight-up/core/units/measure';
+import type { Nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../app/settings.ts';
 import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
 
@@ -27,16 +28,16 @@ export const CuttingPicture = memo(function CuttingPicture({
   label,
 }: CuttingPictureProps) {
   const unit = useSettings((s) => s.unit);
-  const drawing = useMemo(
-    () =>
-      cuttingDrawing(
-        { plan, sheet, nameOf, offcutWords: ({ width, height }) => measureSize(width, height, unit) },
-        texts,
-      ),
-    [plan, sheet, nameOf, unit, texts],
-  );
   const [w, h] = [sheet.width / 1e6, sheet.height / 1e6];
-  const rim = Math.max(w, h) / 120;
+  const rim = Math.max(w, h) / 60;
+  const heavier = Math.max(w, h) / (texts ? 330 : 90);
+  const drawing = useMemo(() => {
+    const offcutWords = ({ width, height }: { width: Nm; height: Nm }) => measureSize(width, height, unit);
+    const whole = cuttingDrawing({ plan, sheet, nameOf, offcutWords }, texts);
+    // Lines are thickened for the screen, the discs of the numbers keep to their letters.
+    const items = whole.items.map((item) => (item.kind === 'dot' ? { ...item, radius: item.radius / heavier } : item));
+    return { ...whole, items };
+  }, [plan, sheet, nameOf, unit, texts, heavier]);
   return (
     <svg
       viewBox={`${-rim} ${-rim} ${w + 2 * rim} ${h + 2 * rim}`}
@@ -45,7 +46,7 @@ export const CuttingPicture = memo(function CuttingPicture({
       aria-label={label}
       preserveAspectRatio="xMidYMid meet"
     >
-      <DrawingItems drawing={drawing} heavier={Math.max(w, h) / 330} />
+      <DrawingItems drawing={drawing} heavier={heavier} />
     </svg>
   );
 });

@@ -14,7 +14,7 @@ import {
 import { turnedSheet, type FibreAxis } from '@eight-up/core/paper/sheet-size';
 import { measure } from '@eight-up/core/units/measure';
 import { mm, type Nm } from '@eight-up/core/units/nm';
-import { FOUND_WORDS, grainWords, KIND_WORDS, STUFF_WORDS } from '@eight-up/words/papers';
+import { FOUND_NAMES, grainWords, KIND_WORDS, STUFF_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../app/settings.ts';
 import { PaperPicture } from '../../paper/paper-picture.tsx';
 import { Choices } from '../../ui/choices.tsx';
@@ -85,10 +85,10 @@ export function PaperEditor({ paper, acts }: { readonly paper: Paper; readonly a
             />
             {sheet.fibre !== 'unknown' && sheet.fibre !== 'any' && (
               <Choices<FoundBy>
-                label="How you know"
+                label="Known by"
                 value={paper.foundBy ?? 'guess'}
                 onChange={(foundBy) => set({ foundBy })}
-                choices={FOUND_BY.map((how) => ({ value: how, name: FOUND_WORDS[how] }))}
+                choices={FOUND_BY.map((how) => ({ value: how, name: FOUND_NAMES[how] }))}
               />
             )}
           </div>

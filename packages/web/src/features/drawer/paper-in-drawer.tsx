@@ -1,7 +1,7 @@
 import type { Paper } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { counted } from '@eight-up/words/forms';
-import { bodyWords, grainWords, moneyWords } from '@eight-up/words/papers';
+import { bodyWords, FOUND_WORDS, grainWords, moneyWords } from '@eight-up/words/papers';
 import { useSettings } from '../../app/settings.ts';
 import { PaperPicture } from '../../paper/paper-picture.tsx';
 
@@ -46,6 +46,7 @@ export function PaperInDrawer({
           <span className="measure block">{measureSize(sheet.width, sheet.height, unit)}</span>
           <span className={`block text-sm ${sheet.fibre === 'unknown' ? 'font-semibold text-blade' : ''}`}>
             {grainWords(sheet, unit)}
+            {paper.foundBy && sheet.fibre !== 'unknown' && `, ${FOUND_WORDS[paper.foundBy]}`}
           </span>
           <span className="block text-sm text-quiet">{bodyWords(paper, unit)}</span>
           {held.length > 0 && <span className="block text-sm text-quiet">{held.join(' · ')}</span>}

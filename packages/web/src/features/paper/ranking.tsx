@@ -3,7 +3,13 @@ import { Link } from 'react-router';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
 import { sheetGrain, OWN_SHEET } from '@eight-up/core/cutting/kit';
-import { rankAnswers, type PaperAnswers, type PaperPlan, type RankBy } from '@eight-up/core/cutting/plan-on-paper';
+import {
+  rankAnswers,
+  sizeOfParent,
+  type PaperAnswers,
+  type PaperPlan,
+  type RankBy,
+} from '@eight-up/core/cutting/plan-on-paper';
 import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
 import {
   carelessSentence,
@@ -128,15 +134,21 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
                 <p className="measure text-lg">{plan.cost === null ? '' : moneyWords(plan.cost / task.kit.copies)}</p>
                 <p className="text-sm text-quiet">{plan.cost === null ? 'price not known' : 'a copy'}</p>
                 <p className="text-sm text-quiet">{Math.round(plan.waste * 100)} % left over</p>
-                <button
-                  type="button"
-                  className={`action mt-1 ${i === 0 ? 'action-first' : ''}`}
-                  onClick={() => taking.take(paper, 'own')}
-                  disabled={taking.running}
-                  aria-label={`Take ${paper.name}`}
-                >
-                  Take this paper
-                </button>
+                {paper.sheet.fibre === 'unknown' ? (
+                  <Link to={`/drawer?paper=${paper.id}`} className="action mt-1">
+                    Find its grain first
+                  </Link>
+                ) : (
+                  <button
+                    type="button"
+                    className={`action mt-1 ${i === 0 ? 'action-first' : ''}`}
+                    onClick={() => taking.take(paper, 'own')}
+                    disabled={taking.running}
+                    aria-label={`Take ${paper.name}`}
+                  >
+                    Take this paper
+                  </button>
+                )}
               </div>
             </li>
           );
@@ -180,7 +192,7 @@ function worthTelling({ right, careless }: PaperAnswers): boolean {
   return (other.perSheet ?? 0) > (one.perSheet ?? 0) || other.count < one.count;
 }
 
-/** The first sheet of a plan. */
+/** One full sheet of a plan. */
 export function PlanPicture({
   paper,
   plan,
@@ -192,15 +204,15 @@ export function PlanPicture({
   readonly nameOf: (piece: string) => string;
   readonly className?: string;
 }) {
-  const first = plan.sheets.find(({ plan: one }) => one.parent === paper.id) ?? plan.sheets[0];
+  const first = plan.full ?? (plan.sheets.find(({ plan: one }) => one.parent === paper.id) ?? plan.sheets[0])?.plan;
   if (!first) return null;
-  const sheet = paper.offcuts.find(({ id }) => id === first.plan.parent) ?? paper.sheet;
+  const sheet = sizeOfParent(first, paper);
   // Drawn with the fibres it was counted with; counted without grain, with those it really has.
   const fibre = plan.fibre === 'any' ? sheet.fibre : plan.fibre;
-  const count = first.plan.pieces.filter(({ piece }) => piece === OWN_SHEET).length || first.plan.pieces.length;
+  const count = first.pieces.filter(({ piece }) => piece === OWN_SHEET).length || first.pieces.length;
   return (
     <CuttingPicture
-      plan={first.plan}
+      plan={first}
       sheet={{ ...sheet, fibre }}
       nameOf={nameOf}
       texts={false}

@@ -1,0 +1,149 @@
+import loadHighs from 'highs';
+import fc from 'fast-check';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { planBook } from '../forms/planned-book.ts';
+import { PLAIN_PAPER, type Paper } from '../paper/paper.ts';
+import { inch, mm, nm } from '../units/nm.ts';
+import { chosenPaper, fibreOfSheet, isStale, taskOf } from './chosen.ts';
+import { doJob } from './jobs.ts';
+import { OWN_SHEET, USUAL_KIT, withSpares, type Kit } from './kit.ts';
+import { solveWith, type SolveLinear } from './linear-program.ts';
+import { marksOf, marksTable, readOff } from './marks.ts';
+import { kitTask, rankAnswers, type PaperPlan } from './plan-on-paper.ts';
+
+let solve: SolveLinear;
+beforeAll(async () => {
+  solve = solveWith(await loadHighs());
+});
+
+const paper = (
+  width: number,
+  height: number,
+  more: Partial<Paper> = {},
+  fibre: Paper['sheet']['fibre'] = 'along-height',
+): Paper => ({
+  ...PLAIN_PAPER,
+  id: `${width}×${height}`,
+  name: 'Paper',
+  sheet: { width: mm(width), height: mm(height), fibre },
+  ...more,
+});
+const book = (() => {
+  const plan = planBook({ id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
+  if (!plan.ok) throw new Error(plan.problem.code);
+  return plan.value;
+})();
+const kit = (copies: number, more: Partial<Kit> = {}): Kit => ({ ...USUAL_KIT, copies, ...more });
+const on = (one: Paper, asked: Kit, grain: 'own' | 'other' | 'ignored' = 'own'): PaperPlan => {
+  const plan = doJob('plan', { task: kitTask(book, asked, 'text'), paper: one, grain }, solve);
+  if (!plan.ok) throw new Error(plan.problem.code);
+  return plan.value;
+};
+const made = ({ sheets }: PaperPlan, piece = OWN_SHEET) =>
+  sheets.reduce((sum, { times, plan }) => sum + times * (plan.counts[piece] ?? 0), 0);
+
+describe('a book on a paper', () => {
+  it('of A4 slit books, long-grain A3 gives two with the grain right: short-grain A4 comes from halving it', () => {
+    const plan = on(paper(297, 420), kit(25));
+    expect([plan.perSheet, plan.count, plan.proven, made(plan)]).toEqual([2, 13, true, 25]);
+    expect(plan.toBuy).toBe(15);
+    const other = doJob('plan', { task: kitTask(book, kit(25), 'text'), paper: paper(210, 297), grain: 'own' }, solve);
+    expect(other).toMatchObject({ ok: false, problem: { code: 'piece-fits-no-parent', why: 'grain' } });
+  });
+
+  it('spares are the larger of two sheets or a tenth', () => {
+    expect([1, 20, 21, 100].map((sheets) => withSpares(sheets, USUAL_KIT))).toEqual([3, 22, 24, 110]);
+  });
+
+  it('uses offcuts first, which cost nothing', () => {
+    const offcut = { id: 'o', width: mm(297), height: mm(210), fibre: 'along-height' as const, count: 3 };
+    const plan = on(paper(297, 420, { offcuts: [offcut], price: 100 }), kit(5));
+    expect([plan.count, made(plan), plan.cost]).toEqual([1, 5, 300]);
+  });
+
+  it('takes deckles and squaring off, adds what is trimmed later, loses what a tear takes', () => {
+    const deckled = paper(318, 438, { deckles: ['left', 'right', 'top', 'bottom'] });
+    expect(on(deckled, kit(2)).perSheet).toBe(1);
+    const thinner = kit(2, { manner: { ...USUAL_KIT.manner, deckle: mm(6) } });
+    expect(on(deckled, thinner).perSheet).toBe(2);
+    const trimmed = kit(2, { manner: { ...USUAL_KIT.manner, edge: 'trimmed', allowance: mm(3) } });
+    expect(on(paper(303, 431), trimmed).perSheet).toBe(1);
+    expect(on(paper(303, 432), trimmed).perSheet).toBe(2);
+    const torn = kit(2, { manner: { ...USUAL_KIT.manner, edge: 'torn', allowance: mm(3) } });
+    expect([on(paper(297, 422), torn).perSheet, on(paper(297, 423), torn).perSheet]).toEqual([1, 2]);
+  });
+
+  it('shares sheets between all parts, as many of each as the copies need', () => {
+    const parts = kit(6, {
+      pieces: [
+        {
+          id: 'ends',
+          name: 'Ends',
+          width: mm(150),
+          height: mm(105),
+          grain: 'along-height',
+          each: 2,
+          on: 'text',
+          note: '',
+        },
+        {
+          id: 'board',
+          name: 'Board',
+          width: mm(75),
+          height: mm(110),
+          grain: 'along-height',
+          each: 2,
+          on: 'board',
+          note: '',
+        },
+      ],
+    });
+    const plan = on(paper(500, 700), parts);
+    expect([made(plan), made(plan, 'ends'), made(plan, 'board')]).toEqual([6, 12, 0]);
+    expect(plan.bound).toBeLessThanOrEqual(plan.count);
+  });
+
+  it('of unknown grain answers for either axis, and ranks what cannot be priced last', () => {
+    const papers = [
+      paper(500, 700, { id: 'a' }, 'unknown'),
+      paper(297, 420, { id: 'b', price: 8 }),
+      paper(100, 100, { id: 'c', price: 1 }),
+    ];
+    const answers = doJob('rank', { task: kitTask(book, kit(10), 'text'), papers, effort: 'quick' }, solve);
+    expect(answers[0]!.right.ok && answers[0]!.other?.ok).toBe(true);
+    expect(rankAnswers(answers, 'price').map((one) => one.paper)).toEqual(['b', 'a', 'c']);
+  });
+
+  it('a chosen one tells when the book has moved on, and what grain the sheet has then', () => {
+    const task = taskOf(book, { kit: kit(4) }, 'text');
+    const sheet = paper(297, 420);
+    const chosen = chosenPaper(task, sheet, 'own', on(sheet, kit(4)));
+    expect(isStale(chosen, task)).toBe(false);
+    expect(isStale(chosen, taskOf(book, { kit: kit(5) }, 'text'))).toBe(true);
+    expect(fibreOfSheet(book, sheet, on(sheet, kit(4)))).toBe('along-height');
+    const wrong = paper(210, 297);
+    expect(fibreOfSheet(book, wrong, on(wrong, kit(4), 'ignored'))).toBe('along-width');
+  });
+});
+
+describe('marks', () => {
+  it('are positions read off a rule, each within half of what it is read to', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2_000_000_000 }), (at) => {
+        expect(Math.abs(readOff(nm(at), 'mm') - at)).toBeLessThanOrEqual(250_000);
+        expect(Math.abs(readOff(nm(at), 'sixteenths') - at)).toBeLessThanOrEqual(inch(1 / 32));
+        expect(Math.abs(readOff(nm(at), 'thirty-seconds') - at)).toBeLessThanOrEqual(inch(1 / 64));
+      }),
+    );
+  });
+
+  it('never add up: eight equal pieces end where the sheet ends', () => {
+    const plan = on(paper(2376.2, 210), kit(8));
+    const [sheet] = plan.sheets;
+    const marks = marksOf(sheet!.plan.cuts, { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) }, 'sixteenths');
+    for (const { at, read } of marks) expect(Math.abs(at - read)).toBeLessThanOrEqual(inch(1 / 32));
+    expect(marksTable(sheet!.plan.cuts, { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) })).toHaveLength(
+      marks.length + 1,
+    );
+  });
+});

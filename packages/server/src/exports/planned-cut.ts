@@ -1,0 +1,66 @@
+import type { BookDocument } from '@eight-up/core/book/document';
+import { taskOf } from '@eight-up/core/cutting/chosen';
+import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
+import { parentOf, type Kit } from '@eight-up/core/cutting/kit';
+import type { Parent } from '@eight-up/core/cutting/parent';
+import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import { otherGrain, type PaperKind } from '@eight-up/core/paper/paper';
+import type { Sheet } from '@eight-up/core/paper/sheet-size';
+import { mm } from '@eight-up/core/units/nm';
+import { pieceWords } from '@eight-up/words/cutting';
+import { editionProblemWords } from '@eight-up/words/problems';
+import type { CuttingThread } from '../compute/cutting-thread.ts';
+import { Refusal } from '../errors.ts';
+
+/** One of the cutting plans of a book, with all that is needed to draw and word it. */
+export interface PlannedCut {
+  readonly title: string;
+  readonly paperName: string;
+  readonly kit: Kit;
+  readonly plan: CuttingPlan;
+  /** the sheet or the offcut that is cut, as its fibres run */
+  readonly sheet: Sheet;
+  readonly trims: Parent['trims'];
+  readonly times: number;
+  readonly whole: PaperPlan;
+  readonly nameOf: (piece: string) => string;
+}
+
+/** Plans the paper that was taken for a kind of material anew: the same question finds the same plan. */
+export async function plannedCut(
+  thread: CuttingThread,
+  doc: BookDocument,
+  folded: FoldedBook,
+  on: PaperKind,
+  place: number,
+  called: { readonly off: (drop: () => void) => void },
+): Promise<PlannedCut> {
+  const chosen = doc.papers[on];
+  if (!chosen) throw new Refusal('plan-impossible', 'No paper was taken for this yet: take one in the Paper stage.');
+  const { paper, grain } = chosen;
+  const nameOf = (piece: string) => pieceWords(doc.kit, doc.form.id, piece);
+  const planned = await thread.run('plan', { task: taskOf(folded, doc, on), paper, grain }, called);
+  if (!planned.ok) throw new Refusal('plan-impossible', editionProblemWords(planned.problem, nameOf), planned.problem);
+  const one = planned.value.sheets[place - 1];
+  if (!one)
+    throw new Refusal('not-found', `There is no plan ${place}: this edition takes ${planned.value.sheets.length}.`);
+  const own = paper.sheet.fibre;
+  return {
+    title: doc.title,
+    paperName: paper.name,
+    kit: doc.kit,
+    plan: one.plan,
+    sheet: {
+      ...sizeOfParent(one.plan, paper),
+      fibre: grain === 'other' ? otherGrain(own) : own === 'unknown' ? planned.value.fibre : own,
+    },
+    trims:
+      one.plan.parent === paper.id
+        ? parentOf(paper, doc.kit).trims
+        : { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) },
+    times: one.times,
+    whole: planned.value,
+    nameOf,
+  };
+}
