@@ -28,7 +28,7 @@ describe('a book as one file', () => {
     const { driver } = browser;
     await driver.get(here.url);
     await (await byRole(driver, 'link', 'Open Knots for Short Crossings')).click();
-    await (await byRole(driver, 'link', /^3 ?Sheets$/)).click();
+    await (await byRole(driver, 'link', /^4 ?Sheets$/)).click();
     const link = await byRole(driver, 'link', 'Save the whole book as one file');
     const file = path.join(folder, 'knots.zip');
     writeFileSync(file, Buffer.from(await (await fetch((await link.getAttribute('href'))!)).arrayBuffer()));

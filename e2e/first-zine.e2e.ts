@@ -58,7 +58,7 @@ describe('from an empty shelf to a print file', () => {
     await waitForText(driver, '1 picture waits');
 
     // The print file holds eight pictures on one A4 sheet.
-    await (await byRole(driver, 'link', /^3 ?Sheets$/)).click();
+    await (await byRole(driver, 'link', /^4 ?Sheets$/)).click();
     const link = await byRole(driver, 'link', /^Print file/);
     const pdf = Buffer.from(await (await fetch((await link.getAttribute('href'))!)).arrayBuffer());
     expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
@@ -68,7 +68,7 @@ describe('from an empty shelf to a print file', () => {
     // Undo after a reload: the server keeps the whole way back.
     await driver.navigate().refresh();
     await (await byRole(driver, 'button', 'Undo')).click();
-    await (await byRole(driver, 'link', /^2 ?Pages$/)).click();
+    await (await byRole(driver, 'link', /^3 ?Pages$/)).click();
     await untilPages(
       driver,
       placed.map((_, i) => `Page ${i + 1}: empty`),
@@ -158,7 +158,7 @@ describe('from an empty shelf to a print file', () => {
     order.unshift(...order.splice(2, 1));
     await untilPages(driver, labels());
 
-    await press(driver, '3');
+    await press(driver, '4');
     const link = await byRole(driver, 'link', /^Print file/);
     await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), 10_000);
     const { words, width, height } = wordsOf(

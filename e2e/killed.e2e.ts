@@ -147,7 +147,7 @@ describe('killed without warning', () => {
     }
     const server = await start();
     const kept = await get(`${server.url}/api/books/old`);
-    expect([kept.book.version, kept.revision]).toEqual([2, 1500]);
+    expect([kept.book.version, kept.revision]).toEqual([3, 1500]);
     const undone = await post(`${server.url}/api/books/old/undo`, { expect: 1500, window: 'w' });
     expect(undone!.book.title).toBe('change 1499');
     await kill(server.child);
