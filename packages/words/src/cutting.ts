@@ -13,7 +13,7 @@ import { counted, formWords } from './forms.ts';
 import { moneyWords } from './papers.ts';
 
 const PLAIN: Readonly<Record<string, { readonly one: string; readonly many: string }>> = {
-  folio: { one: 'folio', many: 'folios' },
+  'nested-booklet': { one: 'folio', many: 'folios' },
   'concertina-strip': { one: 'concertina strip', many: 'concertina strips' },
 };
 
@@ -47,8 +47,9 @@ export function sheetsSentence({ count, bound, proven, toBuy }: PaperPlan): stri
 /** What one full sheet gives, where one size is cut from it. */
 export function perSheetSentence(plan: FoldedBook, cut: PaperPlan): string | undefined {
   if (cut.perSheet === null) return undefined;
-  const { pages } = plan.reading;
-  return `${counted(cut.perSheet, 'book')} a sheet, ${counted(cut.perSheet * pages.length, 'page')}`;
+  const { sheets } = plan.run.sheet;
+  const pages = (cut.perSheet * plan.reading.pages.length) / sheets;
+  return `${counted(cut.perSheet, sheets > 1 ? 'folio' : 'book')} a sheet, ${counted(pages, 'page')}`;
 }
 
 /** Why a paper stands first. */

@@ -21,6 +21,16 @@ const FORMS: Readonly<Record<string, FormWords>> = {
     holds: 'A thicker, smaller book: the sheet becomes one long strip, folded to and fro.',
     made: 'Cuts between the rows, each stopping one panel short; turns at head and tail.',
   },
+  'nested-booklet': {
+    name: 'nested booklet',
+    holds: 'Any number of pages, four to a folio, one folio inside another.',
+    made: 'Print both sides, lay the folios on one another, fold once; sew or staple through the fold.',
+  },
+  'right-angle-section': {
+    name: 'right-angled section',
+    holds: 'Eight, sixteen or thirty-two pages from one sheet printed on both sides.',
+    made: 'Folds at right angles, each across the one before; the bolts are slit.',
+  },
 };
 
 export const formWords = (id: string): FormWords => FORMS[id] ?? { name: id, holds: '', made: '' };
@@ -59,6 +69,27 @@ export function factsSentence(plan: FoldedBook, unit: LengthUnit): string {
     ...(hidden ? [`${count(hidden, 'printed face')} hidden by glue`] : []),
   ];
   return `${parts.join(', ')}; closed ${measureSize(width, height, unit)}.`;
+}
+
+/** Sheets, blanks and bolts, where a form has them: what has to be known before printing. */
+export function sheetsSentence({ run, reading, parameters }: FoldedBook): string | undefined {
+  const { sheets } = run.sheet;
+  const asked = parameters.pages;
+  const pages = reading.pages.length;
+  const blanks = typeof asked === 'number' ? pages - asked : 0;
+  const parts = [
+    ...(sheets > 1 || blanks > 0
+      ? [
+          `${count(sheets, 'sheet')}${
+            blanks > 0
+              ? `; ${count(blanks, 'page')} at the end ${blanks === 1 ? 'stays' : 'stay'} blank. ${pages - 4 > 0 ? `${pages - 4} pages would take a sheet less, ` : ''}${pages} fill this one`
+              : ''
+          }.`,
+        ]
+      : []),
+    ...(reading.bolts.length ? [`Slit the bolts at the ${reading.bolts.join(' and the ')} once it is folded.`] : []),
+  ];
+  return parts.length ? parts.join(' ') : undefined;
 }
 
 /** The one sentence where a choice hides printed faces, else undefined. */

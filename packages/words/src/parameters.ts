@@ -6,6 +6,10 @@ const QUESTIONS: Readonly<Record<string, string>> = {
   reading: 'It is read',
   backsMeet: 'At a turn where backs meet',
   facesMeet: 'At a turn where printed faces meet',
+  pages: 'Pages you have',
+  folds: 'Folds',
+  first: 'The first fold',
+  ways: 'The moving half goes',
 };
 
 /** Keyed by parameter and value. */
@@ -21,6 +25,11 @@ export const ANSWERS: Readonly<Record<string, string>> = {
   'backsMeet.none': 'left open',
   'facesMeet.fold-out': 'fold-out',
   'facesMeet.glued-shut': 'glued shut',
+  'first.across': 'upright',
+  'first.along': 'level',
+  'ways.over': 'over',
+  'ways.under': 'under',
+  'ways.by-turns': 'by turns',
 };
 
 export const parameterQuestion = (name: string): string => QUESTIONS[name] ?? name;

@@ -15,8 +15,8 @@ const step = (index: number) => `Step ${index + 1}`;
 
 /** A panel's label in words: `r2c3` is row 2, column 3. */
 export function panelWords(label: string): string {
-  const match = /^r(\d+)c(\d+)/.exec(label);
-  return match ? `row ${match[1]}, column ${match[2]}` : label;
+  const match = /^(?:s(\d+))?r(\d+)c(\d+)/.exec(label);
+  return match ? `${match[1] ? `sheet ${match[1]}, ` : ''}row ${match[2]}, column ${match[3]}` : label;
 }
 
 const panels = (labels: readonly string[]) =>

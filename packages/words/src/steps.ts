@@ -65,8 +65,31 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     sentence: 'Starting from the end of the strip, lay this row panel on panel, each fold against the last.',
   }),
   'fold-turn': () => ({ title: 'Fold the turn', sentence: 'Fold the pile over the turn, onto the row before it.' }),
+  'fold-the-nest': (_, { run: { sheet } }) => ({
+    title: sheet.sheets === 1 ? 'Fold in half' : 'Fold them together',
+    sentence:
+      sheet.sheets === 1
+        ? 'Fold the sheet in half with the cover outside, edge to edge, and sharpen the fold.'
+        : `Lay all ${sheet.sheets} sheets on one another, sheet 1 uppermost, knock them flush, and fold them together with sheet 1 outside.`,
+  }),
+  'fold-across': (step, plan) => ({
+    title: 'Fold the right half over',
+    sentence: `Fold the right half ${way(step)} the left one, edge to edge, and sharpen the fold.${boltsAfter(step, plan)}`,
+  }),
+  'fold-along': (step, plan) => ({
+    title: 'Fold the near half over',
+    sentence: `Fold the near half ${way(step)} the far one, edge to edge, and sharpen the fold.${boltsAfter(step, plan)}`,
+  }),
   'treat-turn': (step, plan) => turnWords(step, plan),
 };
+
+const way = (step: Step): string => (step.kind === 'fold' && step.direction === 'mountain' ? 'under' : 'over');
+
+/** After the last fold: which edges to slit, and how. */
+const boltsAfter = (step: Step, { run, reading }: FoldedBook): string =>
+  step === run.programme[run.programme.length - 1] && reading.bolts.length
+    ? ` This last fold is the spine. Slit the bolts at the ${reading.bolts.join(' and the ')} with a knife drawn along inside the fold, once it is pressed or sewn.`
+    : '';
 
 function turnWords(step: Step, plan: FoldedBook): StepWords {
   const glued =

@@ -42,11 +42,3 @@ export function fibreOfSheet(plan: FoldedBook, paper: Paper, cut: PaperPlan): Fi
   const across = lies.some(({ turned }) => (turned ? otherGrain(real) : real) !== right);
   return across ? otherGrain(right) : right;
 }
-
-/** Books that one sheet makes of pieces of one size. */
-export const pagesPerSheet = (plan: FoldedBook, cut: PaperPlan): number | null =>
-  cut.perSheet === null ? null : cut.perSheet * plan.reading.pages.length;
-
-/** What would have to be cheaper or more for the wrong grain to tempt: how many more books a sheet it promises. */
-export const seemingGain = (right: PaperPlan | undefined, careless: PaperPlan | undefined): number =>
-  (careless?.perSheet ?? 0) - (right?.perSheet ?? 0);

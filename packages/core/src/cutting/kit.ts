@@ -108,7 +108,7 @@ export function neededPieces(plan: FoldedBook, kit: Kit, kind: PaperKind): reado
     width: nm(width + more),
     height: nm(height + more),
     grain: sheetGrain(plan),
-    needed: kit.copies,
+    needed: kit.copies * plan.run.sheet.sheets,
   };
   const others = kit.pieces
     .filter(({ on }) => on === kind)

@@ -41,7 +41,7 @@ describe('what a sheet can become', () => {
       expect.arrayContaining([
         ['slit-book', 8],
         ['meander-book', 16],
-        ['folio', 4],
+        ['nested-booklet', 4],
       ]),
     );
   });
@@ -93,9 +93,9 @@ describe('what a sheet can become', () => {
   });
 
   it('grain is right where the fibres run along the page’s height', () => {
-    for (const corner of all(sheet(500, 700, 'along-height'), [kindOf('folio')]))
+    for (const corner of all(sheet(500, 700, 'along-height'), [kindOf('nested-booklet')]))
       expect(corner.grain).toBe(corner.turned ? 'against' : 'right');
-    for (const corner of all(sheet(500, 700, 'any'), [kindOf('folio')])) expect(corner.grain).toBe('any');
+    for (const corner of all(sheet(500, 700, 'any'), [kindOf('nested-booklet')])) expect(corner.grain).toBe('any');
   });
 
   it('square pages are square, the largest for their count', () => {

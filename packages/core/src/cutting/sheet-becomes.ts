@@ -26,13 +26,11 @@ export function bookKinds(tab: Nm = USUAL_TAB): readonly BookKind[] {
     const { columns, rows } = form.grid(planned.value.parameters);
     const { reading } = planned.value;
     if (typeof columns !== 'number' || typeof rows !== 'number' || reading.spineAxis !== 'vertical') return [];
-    return [{ id: form.id, form: form.id, columns, rows, pages: reading.pages.length }];
+    // Of several sheets folded together each is a piece.
+    const pages = reading.pages.length / planned.value.run.sheet.sheets;
+    return [{ id: form.id, form: form.id, columns, rows, pages }];
   });
-  return [
-    ...forms,
-    { id: 'folio', form: null, columns: 2, rows: 1, pages: 4 },
-    { id: 'concertina-strip', form: null, columns: 1, rows: 1, pages: 1, strip: tab },
-  ];
+  return [...forms, { id: 'concertina-strip', form: null, columns: 1, rows: 1, pages: 1, strip: tab }];
 }
 
 /** How a page may be shaped. */

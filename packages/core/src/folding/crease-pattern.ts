@@ -9,7 +9,7 @@ export interface PatternLine {
   readonly segment: Segment;
 }
 
-/** Every crease and cut of a finished programme, collinear neighbours of one kind joined. */
+/** Every crease and cut of a finished programme, collinear neighbours of one kind joined; of a stack those of one sheet, since all are alike. */
 export function creasePattern(run: FoldRun): readonly PatternLine[] {
   const { hinges, bends } = lastMoment(run);
   const key = (p: number, q: number) => p * run.sheet.panels.length + q;
@@ -17,6 +17,7 @@ export function creasePattern(run: FoldRun): readonly PatternLine[] {
   for (const moment of run.moments)
     moment.hinges.forEach(({ p, q }, i) => moment.bends[i] !== 0 && everBent.add(key(p, q)));
   const creases = hinges.flatMap(({ p, q, segment }, i): PatternLine[] => {
+    if (run.sheet.panels[p]!.sheet > 0) return [];
     if (bends[i] !== 0) return [{ kind: bends[i]! > 0 ? 'valley' : 'mountain', segment }];
     return everBent.has(key(p, q)) ? [{ kind: 'creased', segment }] : [];
   });

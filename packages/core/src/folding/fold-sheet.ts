@@ -14,11 +14,15 @@ export interface FoldSheetPlan {
   readonly columns: number | readonly Nm[];
   readonly rows: number | readonly Nm[];
   readonly panels?: readonly (readonly { readonly x: number; readonly y: number }[])[];
+  /** how many sheets alike lie on one another, flush, and are folded together; left out: one */
+  readonly sheets?: number;
 }
 
-/** A panel on the unfolded sheet. Grid panels are called `r1c2` (row 1, column 2 from the top left). */
+/** A panel on the unfolded sheet. Grid panels are called `r1c2` (row 1, column 2 from the top left), of a stack `s3r1c2`. */
 export interface Panel {
   readonly label: string;
+  /** which sheet of the stack, 0 on top */
+  readonly sheet: number;
   /** grid place, where the panel is a whole cell */
   readonly row?: number;
   readonly column?: number;
@@ -33,6 +37,8 @@ export interface FoldSheet {
   readonly verticals: readonly number[];
   readonly horizontals: readonly number[];
   readonly panels: readonly Panel[];
+  /** sheets lying on one another at the beginning */
+  readonly sheets: number;
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -65,9 +71,11 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
   const horizontals = linesAt(plan.height, plan.rows, scale);
   // Folding only reflects, so positions stay within a few sheet widths; 2^53 leaves ample room for them.
   invariant(Math.max(plan.width, plan.height) * scale < 2 ** 48, 'the lattice leaves exact whole numbers');
-  const panels: Panel[] = plan.panels
+  const sheets = plan.sheets ?? 1;
+  const one: Panel[] = plan.panels
     ? plan.panels.map((outline, i) => ({
         label: `p${i + 1}`,
+        sheet: 0,
         outline: outline.map((p) => ({ x: p.x * scale, y: p.y * scale })),
       }))
     : horizontals.slice(1).flatMap((bottom, row) =>
@@ -76,6 +84,7 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
           const top = horizontals[row]!;
           return {
             label: `r${row + 1}c${column + 1}`,
+            sheet: 0,
             row,
             column,
             outline: [
@@ -87,7 +96,13 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
           };
         }),
       );
-  return { scale, width: plan.width * scale, height: plan.height * scale, verticals, horizontals, panels };
+  const panels =
+    sheets === 1
+      ? one
+      : Array.from({ length: sheets }, (_, sheet) =>
+          one.map((panel): Panel => ({ ...panel, sheet, label: `s${sheet + 1}${panel.label}` })),
+        ).flat();
+  return { scale, width: plan.width * scale, height: plan.height * scale, verticals, horizontals, panels, sheets };
 }
 
 /** A place in ticks as nanometres, rounded: the position is rounded, never a step. */
@@ -124,7 +139,8 @@ export interface Hinge {
   readonly pSide: 1 | -1;
 }
 
-const lineKey = (line: Line): string => `${line.axis}${line.at}`;
+/** Only panels of one sheet hang together, however exactly others lie on them. */
+const lineKey = (line: Line, sheet: number): string => `${sheet} ${line.axis}${line.at}`;
 
 const without = (segment: Segment, cuts: readonly Segment[]): readonly Segment[] =>
   cuts.reduce<readonly Segment[]>(
@@ -143,7 +159,7 @@ export function hingesOf(panels: readonly Panel[], slits: readonly Segment[]): r
   const edgesByLine = new Map<string, { panel: number; line: Segment; inward: 1 | -1 }[]>();
   panels.forEach((panel, index) => {
     for (const edge of edgesOf(panel.outline)) {
-      const key = lineKey(edge.line);
+      const key = lineKey(edge.line, panel.sheet);
       const list = edgesByLine.get(key) ?? [];
       list.push({ panel: index, ...edge });
       edgesByLine.set(key, list);

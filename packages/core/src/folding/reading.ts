@@ -3,7 +3,7 @@ import { compose, invert, quarterTurns, sideOf, type Isometry } from '../geometr
 import { moveSegment, reflection, type Segment } from '../geometry/line.ts';
 import { extentsOf, sameExtents } from '../geometry/outline.ts';
 import { nm, type Nm } from '../units/nm.ts';
-import { lastMoment, type FoldRun } from './run.ts';
+import { lastMoment, type FoldRun, type Moment } from './run.ts';
 import { bounds, moveState, outlinesOf, type FlatState } from './state.ts';
 import type { Compass, GlueHow } from './step.ts';
 
@@ -20,6 +20,16 @@ export interface Hold {
   readonly cover: { readonly panel: string; readonly side: SheetSide };
   readonly up: Compass;
   readonly reading: 'left-to-right' | 'right-to-left';
+}
+
+/**
+ * How a pile is held whose cover is whatever face the folding leaves outside: the upper one, the under one, or the one with which
+ * the bolts lie at the head rather than at the tail. Its spine is the last fold. Bolts are slit: what they close can be read all the same.
+ */
+export interface PileHold {
+  readonly cover: 'uppermost' | 'undermost' | 'bolts-at-head';
+  readonly reading: 'left-to-right' | 'right-to-left';
+  readonly bolts: 'slit';
 }
 
 export type BookEdge = 'spine' | 'head' | 'tail' | 'fore-edge';
@@ -78,6 +88,8 @@ export interface Reading {
   readonly height: Nm;
   /** the axis of the unfolded sheet to which the spine, and so the grain, should run parallel */
   readonly spineAxis: 'vertical' | 'horizontal';
+  /** folded edges that have to be slit before the pages can be read */
+  readonly bolts: readonly BookEdge[];
 }
 
 export type ReadingProblem =
@@ -107,19 +119,35 @@ const turnsToward = (x: number, y: number): 0 | 1 | 2 | 3 =>
  * Reads the folded paper as a book. `printed` are the sides of the sheet that carry pages. A printed face
  * that a fold keeps shut is a problem; one that the maker glued away is hidden by choice and listed.
  */
-export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]): Result<Reading, ReadingProblem> {
+export function readBook(
+  run: FoldRun,
+  hold: Hold | PileHold,
+  printed: readonly SheetSide[],
+): Result<Reading, ReadingProblem> {
+  if ('bolts' in hold && hold.cover === 'bolts-at-head') {
+    const upper = readBook(run, { ...hold, cover: 'uppermost' }, printed);
+    if (!upper.ok || upper.value.bolts.includes('head') || !upper.value.bolts.includes('tail')) return upper;
+    return readBook(run, { ...hold, cover: 'undermost' }, printed);
+  }
   const moment = lastMoment(run);
   if (moment.standing) return fail({ code: 'still-standing' });
-  const cover = run.sheet.panels.findIndex((panel) => panel.label === hold.cover.panel);
-  if (cover < 0) return fail({ code: 'no-such-cover', panel: hold.cover.panel });
+  const { order } = moment.flat;
+  const ofPile = 'bolts' in hold;
+  const cover = ofPile
+    ? at(order, hold.cover === 'uppermost' ? order.length - 1 : 0)
+    : run.sheet.panels.findIndex((panel) => panel.label === hold.cover.panel);
+  if (!ofPile && cover < 0) return fail({ code: 'no-such-cover', panel: hold.cover.panel });
   const first = extentsOf(outlinesOf(run.sheet, moment.flat)[0]!);
   const apart = outlinesOf(run.sheet, moment.flat).findIndex((outline) => !sameExtents(extentsOf(outline), first));
   if (apart >= 0) return fail({ code: 'not-one-pile', panel: run.sheet.panels[apart]!.label });
 
-  const toHeld = aboutMiddle(holdMove(at(moment.flat.placed, cover), hold), bounds(outlinesOf(run.sheet, moment.flat)));
+  const pile = bounds(outlinesOf(run.sheet, moment.flat));
+  const move = ofPile ? pileMove(moment, pile, hold) : holdMove(at(moment.flat.placed, cover), hold);
+  if (!move) return fail({ code: 'cover-inside', panel: run.sheet.panels[cover]!.label });
+  const toHeld = aboutMiddle(move, pile);
   const held = moveState(moment.flat, toHeld);
   const layers = [...held.order].reverse();
-  if (layers[0] !== cover) return fail({ code: 'cover-inside', panel: hold.cover.panel });
+  if (layers[0] !== cover) return fail({ code: 'cover-inside', panel: run.sheet.panels[cover]!.label });
 
   const box = bounds(outlinesOf(run.sheet, held));
   const spineAt = hold.reading === 'left-to-right' ? 'west' : 'east';
@@ -151,7 +179,11 @@ export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]
     if (glued) return { faces, kind: 'glued', edges: [...edges], glue: glued.how };
     const elsewhere = [...edges].filter((edge) => edge !== 'spine');
     const kind =
-      elsewhere.length === 0 ? 'opening' : elsewhere.length === 1 && !edges.has('spine') ? 'fold-out' : 'closed';
+      elsewhere.length === 0 || ofPile
+        ? 'opening'
+        : elsewhere.length === 1 && !edges.has('spine')
+          ? 'fold-out'
+          : 'closed';
     return { faces, kind, edges: [...edges] };
   });
 
@@ -209,7 +241,30 @@ export function readBook(run: FoldRun, hold: Hold, printed: readonly SheetSide[]
     width: nm((box.right - box.left) / run.sheet.scale),
     height: nm((box.bottom - box.top) / run.sheet.scale),
     spineAxis: held.placed[cover]!.b === 0 ? 'vertical' : 'horizontal',
+    bolts: ofPile ? BOLTS.filter((edge) => gaps.some(({ edges }) => edges.includes(edge))) : [],
   });
+}
+
+const BOLTS: readonly BookEdge[] = ['head', 'fore-edge', 'tail'];
+
+/**
+ * The move that brings the outside face up and the spine to its side. The spine is the fold that joins the two outermost layers: the
+ * last one went round all others.
+ */
+function pileMove(moment: Moment, box: ReturnType<typeof bounds>, hold: PileHold): Isometry | undefined {
+  const { order, placed } = moment.flat;
+  const [under, over] = [order[0]!, order[order.length - 1]!];
+  const last = moment.hinges.find(({ p, q }) => (p === under && q === over) || (p === over && q === under));
+  if (!last) return undefined;
+  const { axis, at: place } = moveSegment(at(placed, last.p), last.segment);
+  const spine =
+    axis === 'vertical'
+      ? { x: 2 * place > box.left + box.right ? 1 : -1, y: 0 }
+      : { x: 0, y: 2 * place > box.top + box.bottom ? 1 : -1 };
+  const turned: Isometry = hold.cover === 'uppermost' ? quarterTurns(0) : reflection({ axis: 'vertical', at: 0 });
+  const now = turnsToward(turned.a * spine.x + turned.b * spine.y + 0, turned.c * spine.x + turned.d * spine.y + 0);
+  const wanted = hold.reading === 'left-to-right' ? 3 : 1;
+  return compose(quarterTurns(wanted - now), turned);
 }
 
 /** The move that brings the cover face up and its head to the north. */
@@ -239,8 +294,14 @@ function headOf(placed: Isometry, side: SheetSide): 0 | 1 | 2 | 3 {
 }
 
 /** Recto: the front of a leaf, seen after its turn; verso: its back. */
-export const sideOfPage = (reading: Pick<Reading, 'views'>, page: number): 'recto' | 'verso' =>
-  reading.views.some(({ right }) => right === page) ? 'recto' : 'verso';
+export function sideOfPage(reading: Pick<Reading, 'views'>, page: number): 'recto' | 'verso' {
+  const rectos = rectosOf.get(reading.views) ?? new Set(reading.views.map(({ right }) => right));
+  rectosOf.set(reading.views, rectos);
+  return rectos.has(page) ? 'recto' : 'verso';
+}
+
+/** Kept by the views they are found in: a long book is asked page by page. */
+const rectosOf = new WeakMap<readonly View[], ReadonlySet<number | null>>();
 
 /** Whether the pages number themselves with the cover as 1, or the covers stand apart. */
 export type Numbering = 'cover-is-1' | 'covers-apart';

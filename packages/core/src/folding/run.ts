@@ -96,8 +96,8 @@ function splitPanels(sheet: FoldSheet, needs: NeedsSplit): FoldSheet {
     const [before, after] = parts;
     if (!before || !after) return [panel];
     return [
-      { label: `${panel.label}a`, outline: before },
-      { label: `${panel.label}b`, outline: after },
+      { label: `${panel.label}a`, sheet: panel.sheet, outline: before },
+      { label: `${panel.label}b`, sheet: panel.sheet, outline: after },
     ];
   });
   return { ...sheet, panels };
@@ -124,7 +124,11 @@ class Runner {
   constructor(sheet: FoldSheet) {
     this.sheet = sheet;
     const hinges = hingesOf(sheet.panels, []);
-    const flat: FlatState = { placed: sheet.panels.map(() => IDENTITY), order: sheet.panels.map((_, i) => i) };
+    // The first sheet of a stack lies on top.
+    const order = sheet.panels
+      .map((_, i) => i)
+      .sort((a, b) => sheet.panels[b]!.sheet - sheet.panels[a]!.sheet || a - b);
+    const flat: FlatState = { placed: sheet.panels.map(() => IDENTITY), order };
     this.moment = { flat, standing: false, hinges, bends: hinges.map(() => 0) };
   }
 
@@ -277,7 +281,7 @@ class Runner {
     }
     const hinges = hingesOf(this.sheet.panels, this.slits);
     const parts = connectedParts(this.sheet.panels.length, hinges);
-    if (parts.length > 1) {
+    if (parts.length > this.sheet.sheets) {
       const smallest = parts.reduce((least, part) => (part.length <= least.length ? part : least));
       return fail({ code: 'severed', step: index, panels: this.labels(smallest) });
     }

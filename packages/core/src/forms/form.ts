@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { SheetSide, Hold } from '../folding/reading.ts';
+import type { SheetSide, Hold, PileHold } from '../folding/reading.ts';
 import type { Step } from '../folding/step.ts';
 import type { Nm } from '../units/nm.ts';
 
@@ -12,9 +12,14 @@ export interface Form<P = Readonly<Record<string, unknown>>> {
   /** the parameters, with bounds and defaults */
   readonly parameters: z.ZodType<P>;
   /** into how many equal columns and rows of panels (or panel widths) the sheet is folded */
-  readonly grid: (p: P) => { readonly columns: number | readonly Nm[]; readonly rows: number | readonly Nm[] };
+  readonly grid: (p: P) => {
+    readonly columns: number | readonly Nm[];
+    readonly rows: number | readonly Nm[];
+    /** sheets alike that are folded together; left out: one */
+    readonly sheets?: number;
+  };
   readonly programme: (p: P) => readonly Step[];
-  readonly hold: (p: P) => Hold;
+  readonly hold: (p: P) => Hold | PileHold;
   /** the sides of the sheet that carry pages */
   readonly printed: (p: P) => readonly SheetSide[];
   /** how the sheet lies: as it comes, or turned so that its longer side runs from left to right */

@@ -34,8 +34,25 @@ const meander: fc.Arbitrary<FormChoice> = fc
     facesMeet: fc.constantFrom('fold-out', 'glued-shut'),
   })
   .map((parameters) => ({ id: 'meander-book', parameters }));
+const reading = fc.constantFrom('left-to-right', 'right-to-left');
+const booklet: fc.Arbitrary<FormChoice> = fc
+  .record({ pages: fc.integer({ min: 1, max: 60 }), reading })
+  .map((parameters) => ({ id: 'nested-booklet', parameters }));
+const section: fc.Arbitrary<FormChoice> = fc
+  .record({
+    folds: fc.integer({ min: 2, max: 4 }),
+    first: fc.constantFrom('across', 'along'),
+    ways: fc.constantFrom('over', 'under', 'by-turns'),
+    reading,
+  })
+  .map((parameters) => ({ id: 'right-angle-section', parameters }));
 /** Every registered form needs choices here, or the first test below fails. */
-const CHOICES: Readonly<Record<string, fc.Arbitrary<FormChoice>>> = { 'slit-book': slit, 'meander-book': meander };
+const CHOICES: Readonly<Record<string, fc.Arbitrary<FormChoice>>> = {
+  'slit-book': slit,
+  'meander-book': meander,
+  'nested-booklet': booklet,
+  'right-angle-section': section,
+};
 
 const sheets: fc.Arbitrary<Sheet> = fc.record({
   width: fc.oneof(
@@ -51,7 +68,8 @@ const sheets: fc.Arbitrary<Sheet> = fc.record({
 
 /**
  * Where each page stands on the unfolded sheet, worked out from the field guide's words before the engine ran:
- * page number → [row, column, u(pright) | i(nverted)]. `reasoned`: nobody has folded these sheets yet.
+ * page number → [row, column, u(pright) | i(nverted)]. Rows follow one another: face A, then face B as it is seen once the sheet is
+ * turned over from left to right, where it carries pages; sheet after sheet. `reasoned`: nobody has folded these sheets yet.
  */
 const TABLES: readonly {
   readonly choice: FormChoice;
@@ -100,6 +118,35 @@ const TABLES: readonly {
     evidence: 'reasoned',
     rows: ['1u 2u', '4i 3i'],
   },
+  {
+    // Two folios, eight pages (a = 1, S = 2). The outer side of folio i carries a + 4S − 1 − 2(i − 1) on the left and
+    // a + 2(i − 1) on the right, the inner side a + 2i − 1 and a + 4S − 2i.
+    choice: { id: 'nested-booklet', parameters: { pages: 8 } },
+    evidence: 'reasoned',
+    rows: ['8u 1u', '2u 7u', '6u 3u', '4u 5u'],
+  },
+  {
+    // Ten pages take three folios; read from right to left every pair is mirrored.
+    choice: { id: 'nested-booklet', parameters: { pages: 10, reading: 'right-to-left' } },
+    evidence: 'reasoned',
+    rows: ['1u 12u', '11u 2u', '3u 10u', '9u 4u', '5u 8u', '7u 6u'],
+  },
+  {
+    // Near half over the far one, then the right over the left: from the top r1c2 (B up), r2c2 (A up), r2c1 (B up), r1c1 (A up).
+    // The spine is at the right and the bolt near; turned half round the spine is at the left and the bolt at the head, so the
+    // far row, which has not been turned over lengthwise, stands head down.
+    choice: { id: 'right-angle-section', parameters: { folds: 2, first: 'along' } },
+    evidence: 'reasoned',
+    rows: ['7i 2i', '6u 3u', '1i 8i', '4u 5u'],
+  },
+  {
+    // Right half over left, near over far, right over left. From the top: r1c2 (B up), r1c3 (A), r2c3 (B), r2c2 (A), r2c1 (B),
+    // r2c4 (A), r1c4 (B), r1c1 (A). The spine is at the right, the second fold near, the first at the left: turned half round
+    // the bolts are head and fore-edge.
+    choice: { id: 'right-angle-section', parameters: { folds: 3, first: 'across' } },
+    evidence: 'reasoned',
+    rows: ['15i 2i 3i 14i', '10u 7u 6u 11u', '13i 4i 1i 16i', '12u 5u 8u 9u'],
+  },
 ];
 
 describe('every form of the registry', () => {
@@ -116,9 +163,14 @@ describe('every form of the registry', () => {
   it.each(TABLES)('stands as worked out beforehand: $choice.id $choice.parameters ($evidence)', ({ choice, rows }) => {
     const plan = planned(choice);
     const standing = rows.map((row) => row.split(' ').map(() => '-'));
+    const sides = plan.form.printed(plan.parameters);
+    const perFace = plan.run.sheet.horizontals.length - 1;
     plan.reading.pages.forEach(({ face, quarterTurns }, page) => {
-      const { row, column } = plan.run.sheet.panels[face.panel]!;
-      standing[row!]![column!] = `${page + 1}${quarterTurns === 0 ? 'u' : quarterTurns === 2 ? 'i' : '?'}`;
+      const { sheet, row, column } = plan.run.sheet.panels[face.panel]!;
+      const line = (sheet * sides.length + sides.indexOf(face.side)) * perFace + row!;
+      const across = standing[line]!.length;
+      standing[line]![face.side === 'A' ? column! : across - 1 - column!] =
+        `${page + 1}${quarterTurns === 0 ? 'u' : quarterTurns === 2 ? 'i' : '?'}`;
     });
     expect(standing.map((row) => row.join(' '))).toEqual(rows);
   });
@@ -146,13 +198,15 @@ describe('every form of the registry', () => {
               [0, 1],
               [-1, 0],
             ][quarterTurns]!;
-            expect([f.a * up[0]! + f.b * up[1]! + 0, f.c * up[0]! + f.d * up[1]! + 0]).toEqual([0, -1]);
+            // The turn is said as the face itself is seen: of face B with the sheet turned over from left to right.
+            const x = face.side === 'A' ? up[0]! : 0 - up[0]!;
+            expect([f.a * x + f.b * up[1]! + 0, f.c * x + f.d * up[1]! + 0]).toEqual([0, -1]);
           });
           // Layers alternate in pairs of touching faces: a gap joins two faces of neighbouring layers.
           reading.gaps.forEach(({ faces: [one, other] }, i) =>
             expect([one.panel, other.panel]).toEqual([reading.layers[i], reading.layers[i + 1]]),
           );
-          expect(connectedParts(run.sheet.panels.length, lastMoment(run).hinges)).toHaveLength(1);
+          expect(connectedParts(run.sheet.panels.length, lastMoment(run).hinges)).toHaveLength(run.sheet.sheets);
         }),
         { numRuns: 40 },
       );
@@ -163,11 +217,15 @@ describe('every form of the registry', () => {
         fc.property(choices, sheets, (choice, sheet) => {
           const plan = planned(choice, sheet);
           const { columns, rows } = plan.form.grid(plan.parameters) as { columns: number; rows: number };
-          expect(plan.reading.width).toBe(Math.round(sheet.width / columns));
-          expect(plan.reading.height).toBe(Math.round(sheet.height / rows));
+          const leaf = [Math.round(sheet.width / columns), Math.round(sheet.height / rows)];
+          const { width, height, spineAxis } = plan.reading;
+          expect(spineAxis === 'vertical' ? [width, height] : [height, width]).toEqual(leaf);
           // Panels cover the sheet: rounded positions, so neighbours share their edge and nothing is lost.
           const area = pagePlaces(plan).reduce((sum, { rect }) => sum + BigInt(rect.width) * BigInt(rect.height), 0n);
-          expect(plan.reading.hidden.length > 0 || area === BigInt(sheet.width) * BigInt(sheet.height)).toBe(true);
+          const faces = BigInt(plan.run.sheet.sheets * plan.form.printed(plan.parameters).length);
+          expect(plan.reading.hidden.length > 0 || area === faces * BigInt(sheet.width) * BigInt(sheet.height)).toBe(
+            true,
+          );
         }),
         { numRuns: 25 },
       );
@@ -260,5 +318,43 @@ describe('meander counts', () => {
     expect(planBook({ id: 'slit-book', parameters: {} }, { ...A4, width: mm(width) as Nm })).toMatchObject({
       ok: false,
     });
+  });
+});
+
+describe('nested booklets', () => {
+  it('carry the pairs of the field guide: each side of a folio sums to 4S + 1', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 400 }), (pages) => {
+        const plan = planned({ id: 'nested-booklet', parameters: { pages } });
+        const folios = Math.ceil(pages / 4);
+        expect(plan.reading.pages).toHaveLength(4 * folios);
+        const sums = new Map<string, number>();
+        for (const { page, sheet, side } of pagePlaces(plan))
+          sums.set(`${sheet}${side}`, (sums.get(`${sheet}${side}`) ?? 0) + page + 1);
+        expect([...sums.values()]).toEqual(Array.from({ length: 2 * folios }, () => 4 * folios + 1));
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it.each([0, 401, 2.5])('refuse %d pages by name', (pages) => {
+    expect(planBook({ id: 'nested-booklet', parameters: { pages } }, A4)).toMatchObject({
+      ok: false,
+      problem: { code: 'parameter-out-of-range', name: 'pages' },
+    });
+  });
+});
+
+describe('right-angled sections', () => {
+  it('have bolts at the head, then the fore-edge, then the tail, however they are folded', () => {
+    fc.assert(
+      fc.property(section, (choice) => {
+        const { bolts, pages } = planned(choice).reading;
+        const { folds } = choice.parameters as { folds: number };
+        expect(pages).toHaveLength(2 ** (folds + 1));
+        expect(bolts).toEqual(['head', 'fore-edge', 'tail'].slice(0, folds - 1));
+      }),
+      { numRuns: 40 },
+    );
   });
 });

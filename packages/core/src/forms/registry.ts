@@ -1,8 +1,15 @@
 import type { Form } from './form.ts';
 import { meanderBook } from './meander-book.ts';
+import { nestedBooklet } from './nested-booklet.ts';
+import { rightAngleSection } from './right-angle-section.ts';
 import { slitBook } from './slit-book.ts';
 
 /** Every form there is: one file each, one line here. */
-export const FORMS: readonly Form[] = [slitBook, meanderBook] as unknown as readonly Form[];
+export const FORMS: readonly Form[] = [
+  slitBook,
+  meanderBook,
+  nestedBooklet,
+  rightAngleSection,
+] as unknown as readonly Form[];
 
 export const formById = (id: string): Form | undefined => FORMS.find((form) => form.id === id);

@@ -64,6 +64,7 @@ export function captionLines(caption: string, box: PageBox, size: number, safe: 
 
 export interface PageLetters {
   readonly page: number;
+  readonly sheet: number;
   readonly side: SheetSide;
   readonly box: PageBox;
   /** in the page's own frame */
@@ -87,6 +88,6 @@ export function letterBook(
       const [x, y] = affineApply(toSheet, letters.at.x, letters.at.y);
       return { ...letters, at: { x, y }, quarterTurns: place.quarterTurns };
     });
-    return { page: place.page, side: place.side, box, onPage, onSheet };
+    return { page: place.page, sheet: place.sheet, side: place.side, box, onPage, onSheet };
   });
 }

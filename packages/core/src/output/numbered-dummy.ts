@@ -1,4 +1,5 @@
-import { pagePlaces } from '../pagination/imposition.ts';
+import type { SheetSide } from '../folding/reading.ts';
+import { pagePlaces, type PagePlace } from '../pagination/imposition.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { inch, mm, type Nm } from '../units/nm.ts';
 import type { LengthUnit } from '../units/measure.ts';
@@ -15,9 +16,10 @@ export function numberedDummy(
   labels: readonly string[],
   barCaption: string,
   unit: LengthUnit,
+  face: { readonly sheet: number; readonly side: SheetSide } = { sheet: 0, side: 'A' },
 ): Drawing {
-  const places = pagePlaces(plan);
-  const lines = sheetLines(plan);
+  const places = pagePlaces(plan).filter(({ sheet, side }) => sheet === face.sheet && side === face.side);
+  const lines = sheetLines(plan, face.side);
   const numbers = places.flatMap(({ rect, quarterTurns, page }): DrawItem[] => {
     const centre = { x: rect.left + rect.width / 2, y: rect.top + rect.height / 2 };
     const short = Math.min(rect.width, rect.height);
@@ -42,7 +44,7 @@ export function numberedDummy(
       { x: 0, y: lines.height },
     ],
   };
-  return { ...lines, items: [frame, ...lines.items, ...numbers, ...checkBar(plan, barCaption, unit)] };
+  return { ...lines, items: [frame, ...lines.items, ...numbers, ...checkBar(plan, places, barCaption, unit)] };
 }
 
 /** A short arrow above the number, pointing to the page's head. */
@@ -66,11 +68,15 @@ function headArrow(centre: Spot2, short: number, quarterTurns: number): readonly
 export const CHECK_BAR: Readonly<Record<LengthUnit, Nm>> = { mm: mm(100), in: inch(4) };
 
 /** A bar of 100 mm or 4 in along the widest row of panels; left out where the sheet is shorter. */
-function checkBar(plan: FoldedBook, caption: string, unit: LengthUnit): readonly DrawItem[] {
+function checkBar(
+  plan: FoldedBook,
+  places: readonly PagePlace[],
+  caption: string,
+  unit: LengthUnit,
+): readonly DrawItem[] {
   const length = CHECK_BAR[unit];
   const { sheet } = plan;
   if (sheet.width < length + mm(24)) return [];
-  const places = pagePlaces(plan);
   const last = places.reduce((lowest, place) => (bottom(place.rect) >= bottom(lowest.rect) ? place : lowest));
   // At the foot of the lowest row, where no arrow is: a page standing on its head has its foot above.
   const y = last.quarterTurns === 2 ? last.rect.top + mm(7) : bottom(last.rect) - mm(9);

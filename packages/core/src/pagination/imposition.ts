@@ -12,6 +12,8 @@ import { extentOf, placeOnPage, type PageBox } from './placing.ts';
 export interface PagePlace {
   /** 0-based, in reading order */
   readonly page: number;
+  /** of the stack, 0 on top */
+  readonly sheet: number;
   readonly side: SheetSide;
   /** label of the panel */
   readonly panel: string;
@@ -24,6 +26,7 @@ export interface PagePlace {
 
 /** A content laid on the sheet. */
 export interface Laid {
+  readonly sheet: number;
   readonly side: SheetSide;
   readonly content: PageContent;
   readonly asset: AssetPage;
@@ -65,7 +68,7 @@ function placedPages(plan: FoldedBook): readonly PagePlace[] {
       height: bottom - top,
     };
     const spine = (sideOfPage(reading, page) === 'recto') === (reading.spineAt === 'west') ? 'left' : 'right';
-    return { page, side: face.side, panel: panel.label, rect, quarterTurns, spine };
+    return { page, sheet: panel.sheet, side: face.side, panel: panel.label, rect, quarterTurns, spine };
   });
 }
 
@@ -138,16 +141,17 @@ function layOnPlace(
 
 /** Lays the poster on the whole of face B, seen with the sheet turned over from left to right. */
 export function layPoster(
-  { sheet }: Pick<FoldedBook, 'sheet'>,
+  { sheet, form, parameters }: Pick<FoldedBook, 'sheet' | 'form' | 'parameters'>,
   { poster, printing }: Pick<BookDocument, 'poster' | 'printing'>,
   assets: AssetLookup,
 ): Laid | undefined {
   const asset = poster ? assets(poster.asset)?.pages[poster.page] : undefined;
-  if (!poster || !asset) return undefined;
+  // Where the back carries pages nothing can hang there.
+  if (!poster || !asset || form.printed(parameters).includes('B')) return undefined;
   const room = { left: 0, top: 0, width: sheet.width, height: sheet.height };
   const clip = poster.fit === 'bleed' ? overTheEdge(room, sheet, printing.bleed) : room;
   const box = { width: sheet.width, height: sheet.height, spine: 'left' as const };
-  return { side: 'B', ...layOn(poster, asset, box, translation(0, 0), clip, printing.bleed) };
+  return { sheet: 0, side: 'B', ...layOn(poster, asset, box, translation(0, 0), clip, printing.bleed) };
 }
 
 /** A room that reaches past the sheet by the bleed wherever it touches the sheet's edge; at folds the neighbour begins. */
@@ -167,7 +171,7 @@ function layOn(
   toSheet: Affine,
   clip: Rect,
   bleed: number,
-): Omit<Laid, 'side'> {
+): Omit<Laid, 'side' | 'sheet'> {
   const { matrix: onPage, scale } = placeOnPage(content, asset, box, bleed);
   const matrix = affineAfter(toSheet, onPage);
   const inked = meet(clip, extentOf(matrix, asset));

@@ -33,12 +33,16 @@ export function spreadPages(plan: FoldedBook, over: SpreadOver, how: SpreadHow):
     const view = plan.reading.views[over.view];
     return view ? asShares(openingCells(plan, view)) : [];
   }
+  if (plan.run.sheet.sheets > 1 || plan.form.printed(plan.parameters).length > 1) return [];
   const places = pagePlaces(plan).filter(({ page }) => over.kind === 'sheet' || rowOf(plan, page) === over.row);
   return asShares(how === 'opened-out' ? places.map(openedCell) : bookCells(plan, places, over.kind === 'sheet'));
 }
 
+/** Of a stack of sheets no row is one piece of paper across its pages. */
 const rowOf = (plan: FoldedBook, page: number): number | undefined =>
-  at(plan.run.sheet.panels, at(plan.reading.pages, page).face.panel).row;
+  plan.run.sheet.sheets > 1 || plan.form.printed(plan.parameters).length > 1
+    ? undefined
+    : at(plan.run.sheet.panels, at(plan.reading.pages, page).face.panel).row;
 
 /** Rows of panels that carry at least two pages: those over which a picture can run. */
 export const spreadRows = (plan: FoldedBook): readonly number[] => {

@@ -15,7 +15,7 @@ const ROOM = mm(14);
 const LINE = mm(4.6);
 const TEXT = mm(3.2);
 
-/** The numbered dummy: page 1 at the sheet's own size to print and fold; then the steps in words and small drawings. */
+/** The numbered dummy: every printed face at the sheet's own size to print and fold; then the steps in words and small drawings. */
 export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: LengthUnit): Promise<Uint8Array> {
   const steps = programmeWords(plan);
   const names = pageNames(plan.reading, book.numbering).map(printable);
@@ -38,8 +38,11 @@ export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: Lengt
     ].join('') + 'Step 0123456789.,: ';
   const document = await newDocument(`${book.title}, numbered dummy`);
   const fonts = await embedFonts(document, printable(all));
-  const first = document.addPage([toPoints(plan.sheet.width), toPoints(plan.sheet.height)]);
-  drawDrawing(first, numberedDummy(plan, names, caption, unit), fonts);
+  for (let sheet = 0; sheet < plan.run.sheet.sheets; sheet++)
+    for (const side of plan.form.printed(plan.parameters)) {
+      const page = document.addPage([toPoints(plan.sheet.width), toPoints(plan.sheet.height)]);
+      drawDrawing(page, numberedDummy(plan, names, caption, unit, { sheet, side }), fonts);
+    }
 
   // The steps lie on a sheet that a home printer takes, whatever the book is made from.
   const [width, height] = unit === 'mm' ? [mm(297), mm(210)] : [mm(279.4), mm(215.9)];

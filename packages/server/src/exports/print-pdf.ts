@@ -20,10 +20,13 @@ export interface PrintChoice {
   readonly face: SheetSide | 'both';
   /** the edge about which the printer turns the sheet between the faces */
   readonly flip: BookDocument['printing']['flip'];
+  /** only these sheets, 0-based, in this order; left out: all, the outermost first */
+  readonly sheets?: readonly number[];
 }
 
 /** What one face of the sheet carries. */
 interface PrintedFace {
+  readonly sheet: number;
   readonly side: SheetSide;
   readonly laid: readonly Laid[];
   readonly letters: readonly Letters[];
@@ -45,10 +48,11 @@ export async function printPdf(
   book: BookDocument,
   assets: readonly AssetInfo[],
   originalPath: (id: string) => string,
-  { face, flip }: PrintChoice,
+  { face, flip, sheets }: PrintChoice,
 ): Promise<Uint8Array> {
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
-  const faces = printedFaces(plan, book, (id) => byId.get(id)).filter(({ side }) => face === 'both' || side === face);
+  const all = printedFaces(plan, book, (id) => byId.get(id)).filter(({ side }) => face === 'both' || side === face);
+  const faces = sheets ? sheets.flatMap((wanted) => all.filter((one) => one.sheet === wanted)) : all;
   const { sheet } = plan;
   const over = overhang(faces, sheet);
   const room = over > 0 ? over + MARK_ROOM : 0;
@@ -74,18 +78,27 @@ export async function printPdf(
   return document.save();
 }
 
-/** Faces in the order in which they print; face A always does, B where something hangs there. */
+/** Faces in the order in which they print, sheet by sheet; those that carry pages always do, the back of others where something hangs there. */
 function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup): readonly PrintedFace[] {
   const placed = impose(plan, book, assets);
   const letters = letterBook(plan, book);
   const poster = layPoster(plan, book, assets);
-  return (['A', 'B'] as const)
-    .map((side): PrintedFace => ({
-      side,
-      laid: [...(side === 'B' && poster ? [poster] : []), ...placed.filter((one) => one.side === side)],
-      letters: letters.filter((one) => one.side === side).flatMap(({ onSheet }) => onSheet),
-    }))
-    .filter(({ side, laid, letters: set }) => side === 'A' || laid.length > 0 || set.length > 0);
+  const carriesPages = plan.form.printed(plan.parameters);
+  return Array.from({ length: plan.run.sheet.sheets }, (_, sheet) => sheet).flatMap((sheet) => {
+    const here = (one: { readonly sheet: number }) => one.sheet === sheet;
+    const [laidHere, lettersHere] = [placed.filter(here), letters.filter(here)];
+    return (['A', 'B'] as const)
+      .map((side): PrintedFace => ({
+        sheet,
+        side,
+        laid: [
+          ...(side === 'B' && poster && here(poster) ? [poster] : []),
+          ...laidHere.filter((one) => one.side === side),
+        ],
+        letters: lettersHere.filter((one) => one.side === side).flatMap(({ onSheet }) => onSheet),
+      }))
+      .filter(({ side, laid, letters: set }) => carriesPages.includes(side) || laid.length > 0 || set.length > 0);
+  });
 }
 
 /** How far the furthest picture runs over the sheet's edge. */

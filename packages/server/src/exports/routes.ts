@@ -24,8 +24,39 @@ export const planQuery = z.object({
 
 export const printQuery = z.object({
   face: z.enum(['A', 'B', 'both']).default('both'),
+  /** two passes: all fronts, then all backs; left out, front and back follow each other for a printer that turns the sheet */
+  pass: z.enum(['fronts', 'backs']).optional(),
+  /** the last sheet first: for a pile that comes out the other way round */
+  order: z.enum(['outermost-first', 'innermost-first']).default('outermost-first'),
+  /** single sheets and ranges, counted from 1: "2", "3-5,8" */
+  sheets: z
+    .string()
+    .regex(/^\s*\d{1,4}(\s*-\s*\d{1,4})?(\s*,\s*\d{1,4}(\s*-\s*\d{1,4})?)*\s*$/)
+    .optional(),
   flip: z.enum(['long-edge', 'short-edge']).optional(),
 });
+
+const PASS_FACE = { fronts: 'A', backs: 'B' } as const;
+
+/** Which sheets to print, 0-based; those beyond the book are passed over, none left is said. */
+function sheetsAsked(
+  count: number,
+  ranges: string | undefined,
+  order: 'outermost-first' | 'innermost-first',
+): readonly number[] {
+  const all = Array.from({ length: count }, (_, i) => i);
+  const within = ranges?.split(',').map((range) => {
+    const [from, to] = range.split('-').map((text) => Number(text.trim())) as [number, number | undefined];
+    return [from - 1, (to ?? from) - 1] as const;
+  });
+  const asked = within ? all.filter((i) => within.some(([from, to]) => i >= from && i <= to)) : all;
+  if (asked.length === 0)
+    throw new Refusal(
+      'plan-impossible',
+      `There is nothing to print in “${ranges}”: the book has ${count === 1 ? '1 sheet' : `sheets 1 to ${count}`}.`,
+    );
+  return order === 'innermost-first' ? [...asked].reverse() : asked;
+}
 
 export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   const router = Router({ mergeParams: true });
@@ -38,13 +69,14 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   };
 
   router.get('/:id/print.pdf', async (request, response) => {
-    const { face, flip } = parseRequest(printQuery, request.query);
+    const { face, flip, pass, order, sheets } = parseRequest(printQuery, request.query);
     const { em, doc, plan } = await load(request.params.id);
     // The PDF libraries are large: loaded when the first file is asked for, not at the start.
     const { printPdf } = await import('./print-pdf.ts');
     const bytes = await printPdf(plan, doc, await assetsOf(em, [doc]), (id) => store.originalPath(id), {
-      face,
+      face: pass ? PASS_FACE[pass] : face,
       flip: flip ?? doc.printing.flip,
+      sheets: sheetsAsked(plan.run.sheet.sheets, sheets, order),
     });
     sendFile(response, doc, 'print.pdf', 'application/pdf', bytes);
   });

@@ -25,7 +25,7 @@ import { cutEdges } from '@eight-up/core/folding/cut-edges';
 import { poseOnTape } from '@eight-up/core/folding/rehearsal';
 import type { Pose } from '@eight-up/core/folding/poses';
 import type { BookViewProps } from './props.ts';
-import { paintPoster, paintSheet } from './sheet-texture.ts';
+import { paintPoster, paintSheet, type FaceOfBook } from './sheet-texture.ts';
 
 const INK = new Color('#16261f');
 const BACK = new Color('#e4e1d6');
@@ -54,12 +54,26 @@ export function Scene(props: BookViewProps) {
 }
 
 function Paper({ plan, placed, letters, poster, book, position, lit, onPoint }: BookViewProps) {
-  const texture = useTexture(
-    (show) => void paintSheet(plan, placed, letters, book, show),
-    [plan, placed, letters, book],
+  const faces = useMemo(
+    () =>
+      Array.from({ length: plan.run.sheet.sheets }, (_, sheet) =>
+        plan.form.printed(plan.parameters).map((side): FaceOfBook => ({ sheet, side })),
+      ).flat(),
+    [plan],
   );
-  const behind = useTexture((show) => void (poster && paintPoster(plan, poster, book, show)), [plan, poster, book]);
-  const pageOfPanel = useMemo(() => new Map(plan.reading.pages.map(({ face }, page) => [face.panel, page])), [plan]);
+  const textures = useTextures(
+    (show) =>
+      faces.forEach((face, i) => void paintSheet(plan, placed, letters, book, face, (canvas) => show(i, canvas))),
+    [plan, placed, letters, book, faces],
+  );
+  const [hung] = useTextures(
+    (show) => void (poster && paintPoster(plan, poster, book, (canvas) => show(0, canvas))),
+    [plan, poster, book],
+  );
+  const pageOfFace = useMemo(
+    () => new Map(plan.reading.pages.map(({ face }, page) => [`${face.panel}${face.side}`, page])),
+    [plan],
+  );
   const parts = useMemo(() => plan.run.sheet.panels.map((_, i) => panelParts(plan, i)), [plan]);
   const invalidate = useThree((state) => state.invalidate);
   useEffect(() => () => parts.forEach((part) => part.dispose()), [parts]);
@@ -71,16 +85,24 @@ function Paper({ plan, placed, letters, poster, book, position, lit, onPoint }: 
   }, [plan, parts, position, invalidate]);
 
   useEffect(() => {
+    const of = (panel: number, side: FaceOfBook['side']) =>
+      textures[faces.findIndex((face) => face.sheet === plan.run.sheet.panels[panel]!.sheet && face.side === side)];
     parts.forEach((part, i) =>
-      part.show(texture, poster ? behind : undefined, lit !== undefined && pageOfPanel.get(i) === lit),
+      part.show(
+        of(i, 'A'),
+        of(i, 'B') ?? (poster ? hung : undefined),
+        lit !== undefined && (pageOfFace.get(`${i}A`) === lit || pageOfFace.get(`${i}B`) === lit),
+      ),
     );
     invalidate();
-  }, [parts, texture, behind, poster, lit, pageOfPanel, invalidate]);
+  }, [plan, parts, faces, textures, hung, poster, lit, pageOfFace, invalidate]);
 
   const point = (i: number) => ({
     onPointerOver: (event: ThreeEvent<PointerEvent>) => {
       event.stopPropagation();
-      onPoint(pageOfPanel.get(i));
+      // The face that looks at the eye: the one whose outside was met.
+      const behind = event.face !== undefined && event.face !== null && facesAway(event);
+      onPoint(pageOfFace.get(`${i}${behind ? 'B' : 'A'}`) ?? pageOfFace.get(`${i}${behind ? 'A' : 'B'}`));
     },
     onPointerOut: () => onPoint(undefined),
   });
@@ -91,6 +113,12 @@ function Paper({ plan, placed, letters, poster, book, position, lit, onPoint }: 
       ))}
     </>
   );
+}
+
+/** Whether the pointer meets a panel from behind. */
+function facesAway(event: ThreeEvent<PointerEvent>): boolean {
+  const normal = event.face!.normal.clone().transformDirection(event.object.matrixWorld);
+  return normal.dot(event.ray.direction) > 0;
 }
 
 /** The first three rows of a matrix. */
@@ -175,23 +203,23 @@ function panelParts(plan: FoldedBook, index: number) {
   };
 }
 
-/** A texture from what is painted, replaced as it is painted on; old ones are given back. */
-function useTexture(
-  paint: (show: (canvas: HTMLCanvasElement) => void) => void,
+/** Textures from what is painted, by their place; replaced as they are painted on, old ones given back. */
+function useTextures(
+  paint: (show: (place: number, canvas: HTMLCanvasElement) => void) => void,
   on: readonly unknown[],
-): CanvasTexture | undefined {
-  const [texture, setTexture] = useState<CanvasTexture>();
+): readonly (CanvasTexture | undefined)[] {
+  const [textures, setTextures] = useState<readonly (CanvasTexture | undefined)[]>([]);
   const start = useEffectEvent(paint);
   useEffect(() => {
     let current = true;
     const made: CanvasTexture[] = [];
-    start((canvas) => {
+    start((place, canvas) => {
       if (!current) return;
       const painted = new CanvasTexture(canvas);
       painted.colorSpace = SRGBColorSpace;
       painted.anisotropy = 8;
       made.push(painted);
-      setTexture(painted);
+      setTextures((old) => Object.assign([...old], { [place]: painted }));
     });
     return () => {
       current = false;
@@ -199,7 +227,7 @@ function useTexture(
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- what is painted depends on what the caller says it does
   }, on);
-  return texture;
+  return textures;
 }
 
 /** What the paper covers at a position, in world coordinates. */

@@ -1,6 +1,7 @@
 import { pagePlaces } from '@eight-up/core/pagination/imposition';
 import type { PageLetters } from '@eight-up/core/output/lettering';
 import type { Laid, PlacedContent } from '@eight-up/core/pagination/imposition';
+import type { SheetSide } from '@eight-up/core/folding/reading';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { fibres } from '@eight-up/core/output/fibres';
 import { pageNames } from '@eight-up/words/forms';
@@ -9,15 +10,28 @@ import { pictureAddress } from '../book/pictures.ts';
 
 const LONGER_SIDE = 2048;
 
-/** Paints face A of the sheet: paper, fibres, numbers at once, then the pictures as they arrive; `show` is called after each stage. */
+/** One face of one sheet of a book. */
+export interface FaceOfBook {
+  readonly sheet: number;
+  readonly side: SheetSide;
+}
+
+/** Paints one face of one sheet: paper, fibres, numbers at once, then the pictures as they arrive; `show` is called after each stage. */
 export async function paintSheet(
   plan: FoldedBook,
   placed: readonly PlacedContent[],
   letters: readonly PageLetters[],
   book: Pick<BookAnswer, 'assets'>,
+  face: FaceOfBook,
   show: (canvas: HTMLCanvasElement) => void,
 ): Promise<void> {
   const { canvas, context, scale } = bareSheet(plan, '#fdfcf7');
+  const here = (one: FaceOfBook) => one.sheet === face.sheet && one.side === face.side;
+  // Face B lies behind face A: mirrored, so that it reads once seen from behind.
+  if (face.side === 'B') {
+    context.translate(canvas.width, 0);
+    context.scale(-1, 1);
+  }
   context.strokeStyle = 'rgba(120,116,100,0.4)';
   for (const { x, y, dx, dy } of fibres(plan.sheet.fibre, 150)) {
     context.beginPath();
@@ -26,11 +40,13 @@ export async function paintSheet(
     context.stroke();
   }
   const names = pageNames(plan.reading, 'cover-is-1');
-  const filled = new Set(placed.map(({ page }) => page));
+  const own = placed.filter(here);
+  const lettered = letters.filter(here);
+  const filled = new Set(own.map(({ page }) => page));
   context.fillStyle = '#16261f';
   context.textAlign = 'center';
   context.textBaseline = 'middle';
-  for (const { page, rect, quarterTurns } of pagePlaces(plan)) {
+  for (const { page, rect, quarterTurns } of pagePlaces(plan).filter(here)) {
     if (filled.has(page)) continue;
     context.save();
     context.translate((rect.left + rect.width / 2) * scale, (rect.top + rect.height / 2) * scale);
@@ -39,11 +55,11 @@ export async function paintSheet(
     context.fillText(names[page]!, 0, 0);
     context.restore();
   }
-  writeLetters(context, letters, scale);
+  writeLetters(context, lettered, scale);
   show(canvas);
-  await Promise.all(placed.map((laid) => paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)));
-  writeLetters(context, letters, scale);
-  if (placed.length) show(canvas);
+  await Promise.all(own.map((laid) => paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)));
+  writeLetters(context, lettered, scale);
+  if (own.length) show(canvas);
 }
 
 /** Paints the poster on face B as it lies behind face A: mirrored, so that it reads once seen from behind. */
@@ -60,8 +76,10 @@ export async function paintPoster(
   show(canvas);
 }
 
-function bareSheet({ sheet }: FoldedBook, paper: string) {
-  const scale = LONGER_SIDE / Math.max(sheet.width, sheet.height);
+function bareSheet({ sheet, run }: FoldedBook, paper: string) {
+  // Many sheets share the room that one would take.
+  const side = LONGER_SIDE / 2 ** Math.min(3, Math.ceil(Math.log2(run.sheet.sheets) / 2));
+  const scale = side / Math.max(sheet.width, sheet.height);
   const canvas = document.createElement('canvas');
   canvas.width = Math.round(sheet.width * scale);
   canvas.height = Math.round(sheet.height * scale);

@@ -21,6 +21,19 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
   const [search, setSearch] = useSearchParams();
   const [turns, setTurns] = useState(0);
   const turnedOver = search.get('face') === 'B';
+  const sheets = book.plan.run.sheet.sheets;
+  const sheet = Math.min(Math.max(Number(search.get('sheet') ?? 1) - 1, 0), sheets - 1) || 0;
+  const pagesBehind = book.plan.form.printed(book.plan.parameters).includes('B');
+  const take = (next: number) =>
+    setSearch(
+      (old) => {
+        const changed = new URLSearchParams(old);
+        if (next === 0) changed.delete('sheet');
+        else changed.set('sheet', String(next + 1));
+        return changed;
+      },
+      { replace: true },
+    );
   const turnRound = () => setTurns((turns + 1) % 4);
   const turnOver = () =>
     setSearch(
@@ -35,14 +48,50 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
   useActions([
     { id: 'turn-over', title: 'Turn the sheet over', keys: 'T', run: turnOver },
     { id: 'rotate', title: 'Turn the sheet round', keys: 'R', run: turnRound },
+    {
+      id: 'sheet-before',
+      title: 'The sheet outside this one',
+      keys: ',',
+      run: () => take(sheet - 1),
+      enabled: sheet > 0,
+    },
+    {
+      id: 'sheet-after',
+      title: 'The sheet inside this one',
+      keys: '.',
+      run: () => take(sheet + 1),
+      enabled: sheet < sheets - 1,
+    },
   ]);
   return (
     <section className="flex min-h-0 min-w-0 flex-col" aria-label={label}>
       <p className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 text-quiet">
         <span>
-          face {turnedOver ? (book.poster ? 'B up, the poster' : 'B up, unprinted') : 'A up'} · marks from the left edge
+          {sheets > 1 && `sheet ${sheet + 1} of ${sheets}, `}face{' '}
+          {turnedOver ? (pagesBehind ? 'B up' : book.poster ? 'B up, the poster' : 'B up, unprinted') : 'A up'} · marks
+          from the left edge
         </span>
         <span className="flex gap-4">
+          {sheets > 1 && (
+            <>
+              <button
+                type="button"
+                className="remedy disabled:opacity-40"
+                disabled={sheet === 0}
+                onClick={() => take(sheet - 1)}
+              >
+                Sheet before
+              </button>
+              <button
+                type="button"
+                className="remedy disabled:opacity-40"
+                disabled={sheet === sheets - 1}
+                onClick={() => take(sheet + 1)}
+              >
+                Sheet after
+              </button>
+            </>
+          )}
           <button type="button" className="remedy" onClick={turnOver}>
             Turn over
           </button>
@@ -60,6 +109,7 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
         book={book}
         turns={turns}
         turnedOver={turnedOver}
+        sheet={sheet}
         lit={lit}
         onPoint={onPoint}
         {...(onChoose ? { onChoose } : {})}

@@ -191,9 +191,9 @@ function ShownCorner({
   const pieces = corner.across * corner.down;
   return (
     <section aria-label="The size chosen" className="slip p-4">
-      <h3 className="text-lg">
+      <h2 className="text-lg">
         Page <span className="measure">{measureSize(corner.width, corner.height, unit)}</span>
-      </h3>
+      </h2>
       <p>
         {counted(corner.pages, 'page')} a sheet: {counted(pieces, name.one, name.many)}
         {kind.strip !== undefined && ` of ${counted(corner.panels, 'panel')}`}.

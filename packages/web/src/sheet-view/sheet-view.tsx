@@ -2,6 +2,7 @@ import { useMemo, type ReactNode } from 'react';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { pagePlaces, type Laid, type PagePlace, type PlacedContent } from '@eight-up/core/pagination/imposition';
 import type { PageLetters } from '@eight-up/core/output/lettering';
+import type { SheetSide } from '@eight-up/core/folding/reading';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { toNm } from '@eight-up/core/folding/fold-sheet';
 import { measureNumber } from '@eight-up/core/units/measure';
@@ -22,6 +23,8 @@ interface SheetViewProps {
   /** quarter turns clockwise, as the hands would turn the sheet */
   readonly turns?: number;
   readonly turnedOver?: boolean;
+  /** which sheet of the book, 0 the outermost */
+  readonly sheet?: number;
   readonly lit?: number | undefined;
   readonly onPoint?: (page: number | undefined) => void;
   readonly onChoose?: (page: number) => void;
@@ -44,6 +47,7 @@ export function SheetView(props: SheetViewProps) {
     book,
     turns = 0,
     turnedOver = false,
+    sheet = 0,
     lit,
     onPoint,
     onChoose,
@@ -55,11 +59,18 @@ export function SheetView(props: SheetViewProps) {
   const lying = turns % 2 === 1;
   const [seenW, seenH] = lying ? [h, w] : [w, h];
   const lines = useMemo(() => sheetLines(plan, turnedOver ? 'B' : 'A'), [plan, turnedOver]);
-  const places = useMemo(() => pagePlaces(plan), [plan]);
+  const side = turnedOver ? 'B' : 'A';
+  const here = (one: { readonly sheet: number; readonly side: SheetSide }) => one.sheet === sheet && one.side === side;
+  const places = pagePlaces(plan).filter(here);
   const lettered = useMemo(
-    () => ({ width: plan.sheet.width, height: plan.sheet.height, items: letters.flatMap(({ onSheet }) => onSheet) }),
-    [plan, letters],
+    () => ({
+      width: plan.sheet.width,
+      height: plan.sheet.height,
+      items: letters.filter((one) => one.sheet === sheet && one.side === side).flatMap(({ onSheet }) => onSheet),
+    }),
+    [plan, letters, sheet, side],
   );
+  const pagesBehind = plan.form.printed(plan.parameters).includes('B');
   const unitLength = Math.max(seenW, seenH) / 100;
   const room = { left: 2 * unitLength, top: 6 * unitLength, right: 2 * unitLength, bottom: 2 * unitLength };
   const spin =
@@ -71,49 +82,47 @@ export function SheetView(props: SheetViewProps) {
       viewBox={`${-room.left} ${-room.top} ${seenW + room.left + room.right} ${seenH + room.top + room.bottom}`}
       className={className}
       role="group"
-      aria-label={`Flat sheet, face ${turnedOver ? 'B' : 'A'} up`}
+      aria-label={`Flat sheet${plan.run.sheet.sheets > 1 ? ` ${sheet + 1}` : ''}, face ${side} up`}
     >
       <MarksFromEdge plan={plan} turns={turns} turnedOver={turnedOver} width={seenW} text={2.1 * unitLength} />
       <g transform={spin}>
         <rect width={w} height={h} fill="#0002" transform={`translate(${unitLength * 0.5} ${unitLength * 0.7})`} />
-        <rect width={w} height={h} fill={turnedOver ? '#f4f2ea' : '#fdfcf7'} />
+        <rect width={w} height={h} fill={turnedOver && !pagesBehind ? '#f4f2ea' : '#fdfcf7'} />
         {turnedOver && book && poster && <PlacedPicture id="poster" laid={poster} book={book} size={1200} />}
-        {!turnedOver &&
-          book &&
-          placed.map((content) => (
-            <PlacedPicture
-              key={content.page}
-              id={String(content.page)}
-              laid={content}
-              book={book}
-              size={places.length > 20 ? 240 : 480}
-            />
-          ))}
+        {book &&
+          placed
+            .filter(here)
+            .map((content) => (
+              <PlacedPicture
+                key={content.page}
+                id={String(content.page)}
+                laid={content}
+                book={book}
+                size={places.length > 20 ? 240 : 480}
+              />
+            ))}
         <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
           <Fibres axis={plan.sheet.fibre} width={w} height={h} />
         </g>
         <g style={{ pointerEvents: 'none' }}>
           <DrawingItems drawing={lines} heavier={unitLength / 2.4} halo />
         </g>
-        {!turnedOver && (
-          <g style={{ pointerEvents: 'none' }}>
-            <DrawingItems drawing={lettered} />
-          </g>
-        )}
+        <g style={{ pointerEvents: 'none' }}>
+          <DrawingItems drawing={lettered} />
+        </g>
         {margins && <MarginStrip width={w} height={h} margins={margins} />}
         <rect width={w} height={h} fill="none" stroke="#16261f" strokeWidth={unitLength * 0.1} />
-        {!turnedOver &&
-          places.map((place) => (
-            <PanelMark
-              key={place.page}
-              place={place}
-              name={names[place.page] ?? String(place.page + 1)}
-              lit={lit === place.page}
-              showNumber={showNumbers}
-              {...(onPoint ? { onPoint } : {})}
-              {...(onChoose ? { onChoose } : {})}
-            />
-          ))}
+        {places.map((place) => (
+          <PanelMark
+            key={place.page}
+            place={place}
+            name={names[place.page] ?? String(place.page + 1)}
+            lit={lit === place.page}
+            showNumber={showNumbers}
+            {...(onPoint ? { onPoint } : {})}
+            {...(onChoose ? { onChoose } : {})}
+          />
+        ))}
       </g>
     </svg>
   );
@@ -151,9 +160,9 @@ function PlacedPicture({
 
 /** How a page stands on the sheet, in words: the text equivalent of the drawing. */
 export function standingWords({ panel, quarterTurns, side }: PagePlace, name: string): string {
-  const [, row, column] = /^r(\d+)c(\d+)/.exec(panel) ?? [];
+  const [, sheet, row, column] = /^(?:s(\d+))?r(\d+)c(\d+)/.exec(panel) ?? [];
   const way = ['head up', 'head to the right', 'upside down', 'head to the left'][quarterTurns]!;
-  return `face ${side}, row ${row}, panel ${column}: page ${name}, ${way}`;
+  return `${sheet ? `sheet ${sheet}, ` : ''}face ${side}, row ${row}, panel ${column}: page ${name}, ${way}`;
 }
 
 interface PanelMarkProps {

@@ -4,7 +4,7 @@ import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
 import { tapeOf } from '@eight-up/core/folding/rehearsal';
 import { turnedSheet, type Sheet } from '@eight-up/core/paper/sheet-size';
-import { factsSentence, formWords, hiddenSentence } from '@eight-up/words/forms';
+import { factsSentence, formWords, hiddenSentence, sheetsSentence } from '@eight-up/words/forms';
 import { planProblemWords } from '@eight-up/words/problems';
 import { pageNames } from '@eight-up/words/forms';
 import { useSettings } from '../../app/settings.ts';
@@ -49,9 +49,8 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
               ))}
             </div>
           </RadioGroup>
-          <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />
         </section>
-        <section className="flex min-h-72 items-start justify-center" aria-label="The sheet">
+        <section className="flex min-h-72 flex-col items-center" aria-label="The sheet">
           {result.ok && (
             <SheetView
               plan={result.value}
@@ -59,6 +58,7 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
               className="max-h-[440px] w-full"
             />
           )}
+          <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />
         </section>
         <section aria-label="What you will hold" className="max-[1100px]:col-span-2">
           {result.ok ? <Facts plan={result.value} /> : <Impossible sentence={planProblemWords(result.problem, unit)} />}
@@ -73,14 +73,20 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
 function Facts({ plan }: { readonly plan: FoldedBook }) {
   const unit = useSettings((s) => s.unit);
   const hidden = hiddenSentence(plan);
+  const sheets = sheetsSentence(plan);
+  const needs = plan.form.needs(plan.parameters);
+  const sides = plan.form.printed(plan.parameters).length;
   return (
     <div className="slip p-4">
       <h2 className="mb-1 text-lg">In your hand</h2>
       <p data-testid="facts">{factsSentence(plan, unit)}</p>
       <p className="mt-2 text-quiet">
-        Printed on one side
-        {plan.form.needs(plan.parameters).includes('glue') ? '; needs a blade and glue.' : '; needs a blade, no glue.'}
+        Printed on {sides === 1 ? 'one side' : 'both sides'};{' '}
+        {needs.length === 0
+          ? 'needs a needle and thread, or staples.'
+          : `needs a blade${needs.includes('glue') ? ' and glue' : ', no glue'}.`}
       </p>
+      {sheets && <p className="mt-2 border-t border-bench-deep pt-2">{sheets}</p>}
       {hidden && (
         <p role="status" className="mt-2 border-t border-bench-deep pt-2 font-semibold text-blade">
           {hidden}

@@ -4,6 +4,7 @@ import { formById } from '@eight-up/core/forms/registry';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
 import { parameterAnswer, parameterQuestion } from '@eight-up/words/parameters';
 import { Choices } from '../../ui/choices.tsx';
+import { NumberField } from '../../ui/number-field.tsx';
 
 interface FormParametersProps {
   readonly form: FormChoice;
@@ -25,7 +26,17 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
       {fields
         .filter(({ when }) => !when || turns[when] > 0)
         .map((field) =>
-          field.kind === 'count' ? (
+          field.kind === 'count' && field.to - field.from > 12 ? (
+            <NumberField
+              key={field.name}
+              label={parameterQuestion(field.name)}
+              value={Number(values[field.name])}
+              digits={0}
+              from={field.from}
+              to={field.to}
+              onChange={(value) => set(field.name, value)}
+            />
+          ) : field.kind === 'count' ? (
             <Choices
               key={field.name}
               label={parameterQuestion(field.name)}

@@ -72,7 +72,7 @@ export function SheetsStage() {
             <MeasureField label="kept safe" value={printing.safe} onChange={(safe: Nm) => set({ safe })} />
           </div>
         </section>
-        <Poster book={book} />
+        {!book.plan.form.printed(book.plan.parameters).includes('B') && <Poster book={book} />}
       </div>
     </main>
   );

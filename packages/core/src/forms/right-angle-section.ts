@@ -1,0 +1,39 @@
+import { z } from 'zod';
+import type { FoldStep } from '../folding/step.ts';
+import type { Form } from './form.ts';
+
+export const rightAngleSectionParameters = z.strictObject({
+  /** folds, each at right angles to the one before: 8, 16 or 32 pages */
+  folds: z.number().int().min(2).max(4).default(2),
+  first: z.enum(['across', 'along']).default('across'),
+  /** what each fold does with the half that moves: over the other, under it, or by turns */
+  ways: z.enum(['over', 'under', 'by-turns']).default('over'),
+  reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
+});
+type Parameters = z.output<typeof rightAngleSectionParameters>;
+
+/** Whether fold k (0 first) has its crease upright as the sheet lies. */
+const isUpright = ({ first }: Parameters, k: number): boolean => (k % 2 === 0) === (first === 'across');
+
+const foldsAlong = (p: Parameters, upright: boolean): number =>
+  Array.from({ length: p.folds }, (_, k) => isUpright(p, k)).filter((one) => one === upright).length;
+
+/** One sheet printed on both sides and folded two, three or four times at right angles; the last fold is the spine, bolts are slit. */
+export const rightAngleSection: Form<Parameters> = {
+  id: 'right-angle-section',
+  parameters: rightAngleSectionParameters,
+  lies: 'either',
+  grid: (p) => ({ columns: 2 ** foldsAlong(p, true), rows: 2 ** foldsAlong(p, false) }),
+  printed: () => ['A', 'B'],
+  needs: () => ['blade'],
+  hold: ({ reading }) => ({ cover: 'bolts-at-head', reading, bolts: 'slit' }),
+  programme: (p) =>
+    Array.from({ length: p.folds }, (_, k): FoldStep => ({
+      kind: 'fold',
+      name: isUpright(p, k) ? 'fold-across' : 'fold-along',
+      axis: isUpright(p, k) ? 'vertical' : 'horizontal',
+      at: { share: [1, 2] },
+      direction: p.ways === 'over' || (p.ways === 'by-turns' && k % 2 === 0) ? 'valley' : 'mountain',
+      moving: 'after',
+    })),
+};
