@@ -51,23 +51,37 @@ export interface Spot {
   readonly y: number;
 }
 
-/** Where each word stands on the first page of a produced PDF (points, y downwards): the middle of its box, by pdftotext. */
-export function wordsOf(pdf: Uint8Array): {
+/** One page of a produced PDF: its size and where each word stands (points, y downwards): the middle of its box, by pdftotext. */
+export interface PageOfWords {
   readonly width: number;
   readonly height: number;
   readonly words: ReadonlyMap<string, Spot>;
-} {
+}
+
+/** The words of every page. */
+export function pagesOfWords(pdf: Uint8Array): readonly PageOfWords[] {
   const folder = mkdtempSync(path.join(tmpdir(), 'eight-up-words-'));
   const file = path.join(folder, 'produced.pdf');
   writeFileSync(file, pdf);
-  const html = execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8', maxBuffer: 1 << 26 });
+  const html = execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8', maxBuffer: 1 << 28 });
   rmSync(folder, { recursive: true });
-  const [, width, height] = /<page width="([\d.]+)" height="([\d.]+)"/.exec(html) ?? [];
-  const words = new Map<string, Spot>();
-  for (const [, x0, y0, x1, y1, word] of html.matchAll(
-    /<word xMin="([-\d.]+)" yMin="([-\d.]+)" xMax="([-\d.]+)" yMax="([-\d.]+)">([^<]+)<\/word>/g,
-  )) {
-    words.set(word!, { x: (Number(x0) + Number(x1)) / 2, y: (Number(y0) + Number(y1)) / 2 });
-  }
-  return { width: Number(width), height: Number(height), words };
+  return [...html.matchAll(/<page width="([\d.]+)" height="([\d.]+)">([\s\S]*?)<\/page>/g)].map(
+    ([, width, height, inside]) => ({
+      width: Number(width),
+      height: Number(height),
+      words: new Map(
+        [
+          ...inside!.matchAll(
+            /<word xMin="(-?[\d.]+)" yMin="(-?[\d.]+)" xMax="(-?[\d.]+)" yMax="(-?[\d.]+)">([^<]*)<\/word>/g,
+          ),
+        ].map(([, x0, y0, x1, y1, word]) => [
+          word!,
+          { x: (Number(x0) + Number(x1)) / 2, y: (Number(y0) + Number(y1)) / 2 },
+        ]),
+      ),
+    }),
+  );
 }
+
+/** The words of the first page. */
+export const wordsOf = (pdf: Uint8Array): PageOfWords => pagesOfWords(pdf)[0]!;
