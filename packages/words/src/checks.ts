@@ -2,8 +2,8 @@ import type { Check } from '@eight-up/core/checks/check';
 import { GOOD_RESOLUTION, SOFT_RESOLUTION } from '@eight-up/core/checks/resolution';
 import type { BookDocument } from '@eight-up/core/book/document';
 import { grainName } from '@eight-up/core/paper/sheet-size';
-import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
-import { nm } from '@eight-up/core/units/nm';
+import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import { nm, type Nm } from '@eight-up/core/units/nm';
 import { counted } from './forms.ts';
 import { ROLE_WORDS } from './pages.ts';
 
@@ -112,6 +112,14 @@ export function checkWords(
       return {
         reason: 'Nobody knows yet which way the fibres run.',
         remedy: `Bend the sheet both ways: it rolls more easily along the grain. Right is ${grainWanted(book, check.spine)}.`,
+      };
+    case 'section-thick':
+      return {
+        reason: `Folded, ${counted(check.folios, 'folio')} in one nest are ${measure(check.thickness as Nm, unit)} thick (twice ${check.folios} × the paper).`,
+        remedy:
+          check.weight === 'settle'
+            ? 'So thick a nest springs open and its inner pages grow narrow: make it two sections, or take thinner paper.'
+            : 'It will want pressing, and its fore-edge trimming.',
       };
     case 'files-unused':
       return {

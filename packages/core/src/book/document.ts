@@ -102,6 +102,19 @@ export interface Margins {
   readonly left: Nm;
 }
 
+export const CREEP_MODELS = ['none', 'crisp', 'rounded', 'squared', 'measured'] as const;
+
+/** Inner folios of a nest push out past the outer ones: how far, and what their pages do about it. */
+export interface Creep {
+  readonly model: (typeof CREEP_MODELS)[number];
+  /** of one sheet of the paper printed on */
+  readonly thickness: Nm;
+  /** from one folio to the next, as found on a dummy */
+  readonly measured: Nm;
+  /** what stays as the maker laid it: the margin at the trimmed fore-edge, or the middle of the page */
+  readonly keep: 'margin' | 'centre';
+}
+
 /** What the printer cannot reach, and what to do about it. */
 export interface Printing {
   readonly unprintable: Margins;
@@ -113,6 +126,7 @@ export interface Printing {
   readonly safe: Nm;
   /** the edge about which the printer turns the sheet between its two faces */
   readonly flip: 'long-edge' | 'short-edge';
+  readonly creep: Creep;
 }
 
 export const NUMBER_PLACES = ['none', 'foot-outside', 'foot-middle'] as const;

@@ -33,9 +33,13 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
   },
   {
     from: 2,
-    fields: (fields) => fields,
+    fields: (fields) =>
+      'printing' in fields ? { ...fields, printing: { ...USUAL_PRINTING, ...(fields.printing as object) } } : fields,
     gains: { kit: USUAL_KIT, papers: {} },
-    command: (command) => command,
+    command: (command) =>
+      command.kind === 'set-printing'
+        ? { ...command, printing: { ...USUAL_PRINTING, ...(command.printing as object) } }
+        : command,
   },
 ];
 

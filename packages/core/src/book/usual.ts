@@ -8,6 +8,7 @@ export const USUAL_PRINTING: Printing = {
   bleed: mm(3),
   safe: mm(5),
   flip: 'long-edge',
+  creep: { model: 'none', thickness: mm(0.1), measured: mm(0), keep: 'margin' },
 };
 
 /** No printed numbers unless asked for; captions in a size that reads in a small book. */

@@ -29,6 +29,8 @@ export type Check = { readonly weight: 'settle' | 'note' } & (
   | { readonly code: 'spread-on-two-pieces'; readonly pages: Pages }
   | { readonly code: 'grain-across-spine'; readonly spine: Axis }
   | { readonly code: 'grain-unknown'; readonly spine: Axis }
+  /** a nest so thick that it springs open: closed thickness (nanometres), and how many folios it has */
+  | { readonly code: 'section-thick'; readonly thickness: number; readonly folios: number }
   | { readonly code: 'files-unused'; readonly names: readonly string[] }
 );
 

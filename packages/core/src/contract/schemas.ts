@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FITS, NUMBER_PLACES, ROLES, THREADS, type BookDocument } from '../book/document.ts';
+import { CREEP_MODELS, FITS, NUMBER_PLACES, ROLES, THREADS, type BookDocument } from '../book/document.ts';
 import { USUAL_PRINTING } from '../book/usual.ts';
 import type { Command } from '../book/command.ts';
 import { CUT_EDGES, USUAL_KIT } from '../cutting/kit.ts';
@@ -78,6 +78,14 @@ const printingSchema = z.strictObject({
   bleed: within(0, 50).default(USUAL_PRINTING.bleed),
   safe: within(0, 50).default(USUAL_PRINTING.safe),
   flip: z.enum(['long-edge', 'short-edge']).default(USUAL_PRINTING.flip),
+  creep: z
+    .strictObject({
+      model: z.enum(CREEP_MODELS),
+      thickness: within(0, 20),
+      measured: within(0, 20),
+      keep: z.enum(['margin', 'centre']),
+    })
+    .default(USUAL_PRINTING.creep),
 });
 
 const letteringSchema = z.strictObject({ numbers: z.enum(NUMBER_PLACES), size: within(1, 50) });

@@ -2,6 +2,7 @@ import { affineApply } from '../geometry/affine.ts';
 import { scaledAboutCentre } from '../geometry/rect.ts';
 import { pageLabel, type PageLabel, type SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
+import { creepOf } from '../pagination/creep.ts';
 import { pageOnSheet, pagePlaces, shrinkOf } from '../pagination/imposition.ts';
 import type { PageBox } from '../pagination/placing.ts';
 import type { BookDocument, BookPage, Lettering, Role } from '../book/document.ts';
@@ -81,7 +82,11 @@ export function letterBook(
   const places = pagePlaces(plan);
   const shrink = shrinkOf(places, book.printing);
   return places.map((place): PageLetters => {
-    const { box, toSheet } = pageOnSheet(place, scaledAboutCentre(place.rect, shrink));
+    const { box, toSheet } = pageOnSheet(
+      place,
+      scaledAboutCentre(place.rect, shrink),
+      creepOf(place.sheet, book.printing.creep),
+    );
     const label = pageLabel(plan.reading, place.page, book.numbering);
     const onPage = letterPage(box, book.pages[place.page]!, label, book.lettering, book.printing.safe);
     const onSheet = onPage.map((letters): Letters => {

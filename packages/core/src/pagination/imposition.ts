@@ -6,6 +6,7 @@ import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
 import { at } from '../result.ts';
 import type { AssetLookup, AssetPage, BookDocument, PageContent, Printing } from '../book/document.ts';
+import { creepOf } from './creep.ts';
 import { extentOf, placeOnPage, type PageBox } from './placing.ts';
 
 /** Where one page of the book stands on the flat sheet. Lengths in nanometres, y towards the tail, seen from the face's own side. */
@@ -87,14 +88,16 @@ export function shrinkOf(places: readonly PagePlace[], printing: Printing): numb
   return Math.max(scale, LEAST_SHRINK);
 }
 
-/** A place's room on the sheet as a page that is read head up, and the way from there to the sheet. */
+/** A place's room on the sheet as a page that is read head up, and the way from there to the sheet; `toSpine` moves all of it for creep. */
 export function pageOnSheet(
   { quarterTurns, spine }: Pick<PagePlace, 'quarterTurns' | 'spine'>,
   room: Rect,
+  toSpine = 0,
 ): { readonly box: PageBox; readonly toSheet: Affine } {
   const [width, height] = quarterTurns % 2 === 1 ? [room.height, room.width] : [room.width, room.height];
   const centre = translation(room.left + room.width / 2, room.top + room.height / 2);
-  const toSheet = [quarterTurn(quarterTurns), translation(-width / 2, -height / 2)].reduce(affineAfter, centre);
+  const across = spine === 'left' ? -toSpine : toSpine;
+  const toSheet = [quarterTurn(quarterTurns), translation(across - width / 2, -height / 2)].reduce(affineAfter, centre);
   return { box: { width, height, spine }, toSheet };
 }
 
@@ -135,7 +138,9 @@ function layOnPlace(
 ): PlacedContent {
   const room = scaledAboutCentre(place.rect, shrink);
   const clip = content.fit === 'bleed' ? overTheEdge(room, plan.sheet, printing.bleed) : room;
-  const { box, toSheet } = pageOnSheet(place, room);
+  // A picture that runs on over the spine stays where it meets its other half.
+  const moved = content.part ? 0 : creepOf(place.sheet, printing.creep);
+  const { box, toSheet } = pageOnSheet(place, room, moved);
   return { ...place, ...layOn(content, asset, box, toSheet, clip, printing.bleed), side: place.side };
 }
 

@@ -6,6 +6,8 @@ import { useActions } from '../../app/actions.tsx';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
+import { BothFaces } from './both-faces.tsx';
+import { CreepChoice } from './creep.tsx';
 import { Poster } from './poster.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
@@ -72,7 +74,12 @@ export function SheetsStage() {
             <MeasureField label="kept safe" value={printing.safe} onChange={(safe: Nm) => set({ safe })} />
           </div>
         </section>
-        {!book.plan.form.printed(book.plan.parameters).includes('B') && <Poster book={book} />}
+        {book.plan.form.printed(book.plan.parameters).includes('B') ? (
+          <BothFaces book={book} set={set} />
+        ) : (
+          <Poster book={book} />
+        )}
+        {book.plan.run.sheet.sheets > 1 && <CreepChoice book={book} set={set} />}
       </div>
     </main>
   );

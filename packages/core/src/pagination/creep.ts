@@ -1,0 +1,33 @@
+import type { FoldedBook } from '../forms/planned-book.ts';
+import type { BookDocument, Creep } from '../book/document.ts';
+import { nm, type Nm } from '../units/nm.ts';
+
+/**
+ * How far one folio pushes the next one out at the fore-edge, for paper of thickness T: its own thickness where folds are crisp; a
+ * quarter turn about it, π/2·T, where they are rounded; twice it where the spine is pressed square; or as measured on a dummy.
+ */
+export function creepPerFolio({ model, thickness, measured }: Creep): Nm {
+  switch (model) {
+    case 'none':
+      return nm(0);
+    case 'crisp':
+      return thickness;
+    case 'rounded':
+      return nm((Math.PI / 2) * thickness);
+    case 'squared':
+      return nm(2 * thickness);
+    case 'measured':
+      return measured;
+  }
+}
+
+/**
+ * How far the pages of a sheet move toward the spine: by (i − 1)·c on folio i, so that the outer margin stays as it is once the fore-edge is
+ * trimmed; by half of it, so that they stay in the middle of what is left.
+ */
+export const creepOf = (sheet: number, creep: Creep): Nm =>
+  nm((sheet * creepPerFolio(creep)) / (creep.keep === 'margin' ? 1 : 2));
+
+/** Closed, a section of S folios is 2S·T thick. */
+export const sectionThickness = ({ run }: FoldedBook, { printing }: Pick<BookDocument, 'printing'>): Nm =>
+  nm(2 * run.sheet.sheets * printing.creep.thickness);
