@@ -158,6 +158,7 @@ describe('from an empty shelf to a print file', () => {
     order.unshift(...order.splice(2, 1));
     await untilPages(driver, labels());
 
+    await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), 10_000);
     await press(driver, '4');
     const link = await byRole(driver, 'link', /^Print file/);
     await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), 10_000);

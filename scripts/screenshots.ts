@@ -20,6 +20,8 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['cutting', 'Knots for Short Crossings', 'paper?ask=cut', 4000],
   ['pages', 'Low Water Names', 'pages?page=6', 2500],
   ['sheets', 'What the Gulls Left', 'sheets', 2500],
+  ['booklet', 'Twenty Tides', 'sheets?sheet=2', 2500],
+  ['booklet-opens', 'Twenty Tides', 'fold?step=5.4&page=6', 5000],
   ['poster', 'What the Gulls Left', 'sheets?face=B', 2500],
   ['history', 'Low Water Names', 'history?n=6', 2500],
   ['fold', 'Knots for Short Crossings', 'fold?step=7.5&page=3', 5000],

@@ -214,7 +214,38 @@ function names({ words }: Lettering): readonly Picture[] {
   );
 }
 
-/** Four books at different stages: three ready to print, one waiting for pictures. */
+/** A booklet of twenty tides: the water rises page by page and falls again. */
+function tides({ words }: Lettering): readonly Picture[] {
+  const [w, h] = [148.5, 210];
+  const told = ['ebb', 'slack', 'first of flood', 'half flood', 'high water', 'first of ebb', 'half ebb', 'low water'];
+  return Array.from({ length: 20 }, (_, i): Picture => {
+    const level = 120 - 62 * Math.sin((i / 20) * Math.PI * 4);
+    const night = i % 4 > 1;
+    const [ground, line] = night ? [ink, paper] : [i % 2 ? sand : paper, ink];
+    if (i === 0)
+      return page(
+        w,
+        h,
+        teal,
+        moon(108, 100, 18),
+        waves(w, 150, [paper, pale, pale, paper]),
+        { d: words('title', 'Twenty tides', 14, 40, 20), fill: paper },
+        { d: words('text', 'seen from the lower steps', 15, 52, 7), fill: paper },
+      );
+    return page(
+      w,
+      h,
+      ground,
+      night ? moon(30 + i * 4, 40, 9, paper) : { d: disc(30 + i * 4, 40, 9), fill: persimmon },
+      ferry(44 + (i % 3) * 9, level - 8, 1.2),
+      waves(w, level, night ? [teal, pale, teal, teal] : [teal, pale, pale, teal], 6, 12),
+      { d: words('title', told[i % told.length]!, 14, 196, 11), fill: line },
+      { d: words('text', `${i}`, 134, 196, 7, 'end'), fill: line },
+    );
+  });
+}
+
+/** Books at different stages: ready to print, waiting for pictures, a booklet for the duplex printer. */
 const say = (at: number, words: Partial<Omit<BookPage, 'content'>>): Command => ({ kind: 'say', page: at, words });
 
 /** Many gulls over the river, for the back of the sheet. */
@@ -283,6 +314,21 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
         { kind: 'set-lettering', lettering: { numbers: 'foot-outside', size: mm(3) } },
       ],
       called: 'seven of nine drawn',
+    },
+    {
+      title: 'Twenty Tides',
+      form: { id: 'nested-booklet', parameters: { pages: 20 } },
+      sheet: { width: mm(297), height: mm(210), fibre: 'along-height' },
+      edition: { copies: 12, from: 'Ticket office, A3' },
+      numbering: 'cover-is-1',
+      printing: {
+        ...shrunk,
+        flip: 'short-edge',
+        creep: { model: 'crisp', thickness: mm(0.12), measured: mm(0), keep: 'margin' },
+      },
+      files: async () => [{ name: 'twenty tides.pdf', bytes: await asPdf(tides(lettering), 'Twenty Tides') }],
+      then: [say(0, { role: 'cover' }), say(19, { role: 'back' })],
+      called: 'proofed on the night boat',
     },
   ];
 }
