@@ -30,6 +30,7 @@ describe('axe finds nothing', () => {
     'pages?page=3',
     'sheets',
     'sheets?face=B',
+    'feed',
     'history',
     'history?n=2',
     'fold?step=3',

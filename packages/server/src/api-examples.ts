@@ -70,6 +70,17 @@ export const API_EXAMPLES: readonly ApiExample[] = [
       ],
     },
   },
+  {
+    method: 'post',
+    path: '/api/printers',
+    body: {
+      name: 'The one in the wheelhouse',
+      duplex: 'none',
+      twoPass: { move: 'like-a-page', order: 'innermost-first', turned: false },
+      unprintable: { top: 4_000_000, right: 4_000_000, bottom: 13_000_000, left: 4_000_000 },
+    },
+  },
+  { method: 'get', path: '/api/printers' },
   { method: 'get', path: '/api/papers' },
   { method: 'get', path: '/api/papers/papers.csv' },
   {

@@ -2,6 +2,7 @@ import type { CommandProblem } from '@eight-up/core/book/command';
 import type { BookFileProblem } from '@eight-up/core/contract/book-file';
 import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { CuttingProblem } from '@eight-up/core/cutting/parent';
+import type { PrinterProblem } from '@eight-up/core/printing/printer';
 import type { PaperProblem } from '@eight-up/core/paper/paper';
 import type { PaperTableProblem } from '@eight-up/core/paper/paper-table';
 import type { PlanFileProblem } from '@eight-up/core/output/read-page-plan';
@@ -177,6 +178,16 @@ export function paperProblemWords(problem: PaperProblem, unit: LengthUnit): stri
 }
 
 const whose = (offcut: number | undefined): string => (offcut === undefined ? 'The' : `Offcut ${offcut + 1}: the`);
+
+/** What is wrong with a printer; nothing was changed. */
+export function printerProblemWords(problem: PrinterProblem): string {
+  switch (problem.code) {
+    case 'printer-name-empty':
+      return 'A printer needs a name by which you find it. Nothing was changed.';
+    case 'printer-cannot-print-backs':
+      return 'This printer neither turns sheets by itself nor is it known how to do it by hand: rehearse it first. Nothing was changed.';
+  }
+}
 
 /** Why a table of papers was not taken; the drawer was not changed. */
 export function paperTableProblemWords(problem: PaperTableProblem): string {

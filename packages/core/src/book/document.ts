@@ -1,5 +1,6 @@
 import type { Numbering } from '../folding/reading.ts';
 import type { Kit } from '../cutting/kit.ts';
+import type { Printer } from '../printing/printer.ts';
 import type { FormChoice } from '../forms/planned-book.ts';
 import type { Paper, PaperKind } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
@@ -127,6 +128,8 @@ export interface Printing {
   /** the edge about which the printer turns the sheet between its two faces */
   readonly flip: 'long-edge' | 'short-edge';
   readonly creep: Creep;
+  /** the printer taken for this book, as it was then; null: none */
+  readonly printer: Printer | null;
 }
 
 export const NUMBER_PLACES = ['none', 'foot-outside', 'foot-middle'] as const;

@@ -1,3 +1,4 @@
+import type { Printer } from '../printing/printer.ts';
 import type { Paper } from '../paper/paper.ts';
 import type { AssetInfo, BookDocument, PageContent } from '../book/document.ts';
 import type { ChangeWords } from '../book/history.ts';
@@ -34,6 +35,11 @@ export interface FilesAnswer extends BookAnswer {
 /** What lies in the drawer. */
 export interface DrawerAnswer {
   readonly papers: readonly Paper[];
+}
+
+/** The maker's printers. */
+export interface PrintersAnswer {
+  readonly printers: readonly Printer[];
 }
 
 /** Files received without a book: what can be placed, in the natural order of the files' names. */

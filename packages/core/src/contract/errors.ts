@@ -16,6 +16,8 @@ export const ERROR_STATUS = {
   'paper-impossible': 422,
   'papers-unreadable': 422,
   'paper-not-found': 404,
+  'printer-impossible': 422,
+  'printer-not-found': 404,
   'plan-unreadable': 422,
   'too-large': 413,
   'origin-refused': 403,

@@ -5,6 +5,8 @@ import type { Command } from '../book/command.ts';
 import { CUT_EDGES, USUAL_KIT } from '../cutting/kit.ts';
 import { EDGES, FOUND_BY, PAPER_KINDS, STUFFS, type PaperDraft } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
+import { PILE_MOVES } from '../printing/device.ts';
+import type { PrinterDraft } from '../printing/printer.ts';
 import type { Nm } from '../units/nm.ts';
 
 /** A length in whole nanometres. Bounds of use (what a sheet may be) are checked by core, with sentences. */
@@ -72,8 +74,28 @@ const pageWords = {
 const pageSchema = z.strictObject({ content: contentSchema.nullable(), ...pageWords });
 
 const marginSchema = within(0, 100);
+const unprintableSchema = z.strictObject({
+  top: marginSchema,
+  right: marginSchema,
+  bottom: marginSchema,
+  left: marginSchema,
+});
+const printerShape = {
+  name: z.string().max(200),
+  duplex: z.enum(['none', 'long-edge', 'short-edge']),
+  twoPass: z
+    .strictObject({
+      move: z.enum(PILE_MOVES),
+      order: z.enum(['outermost-first', 'innermost-first']),
+      turned: z.boolean(),
+    })
+    .nullable(),
+  unprintable: unprintableSchema,
+};
+export const printerDraftSchema = z.strictObject(printerShape) as unknown as z.ZodType<PrinterDraft>;
+const printerSchema = z.strictObject({ id: z.string().min(1).max(64), ...printerShape });
 const printingSchema = z.strictObject({
-  unprintable: z.strictObject({ top: marginSchema, right: marginSchema, bottom: marginSchema, left: marginSchema }),
+  unprintable: unprintableSchema,
   margin: z.enum(['shrink', 'warn']),
   bleed: within(0, 50).default(USUAL_PRINTING.bleed),
   safe: within(0, 50).default(USUAL_PRINTING.safe),
@@ -86,6 +108,7 @@ const printingSchema = z.strictObject({
       keep: z.enum(['margin', 'centre']),
     })
     .default(USUAL_PRINTING.creep),
+  printer: printerSchema.nullable().default(null),
 });
 
 const letteringSchema = z.strictObject({ numbers: z.enum(NUMBER_PLACES), size: within(1, 50) });

@@ -122,6 +122,13 @@ describe('an edition', () => {
     expect(planned({ parents: [sheet], pieces: [{ ...folio, grain: 'along-width' }] }).cost).toBe(6);
   });
 
+  it('finds the one sheet at hand that holds both pieces, though no piece alone asks for it', () => {
+    const sheet = parent('p', 8, 5, { fibre: 'along-width', stock: 1 });
+    const pieces = [{ ...piece('a', 4, 2, 1), grain: 'along-width' as const }, piece('b', 5, 2, 1)];
+    const plan = planned({ parents: [sheet], pieces });
+    expect([plan.cost, plan.proven]).toEqual([1, true]);
+  });
+
   it('uses up an offcut before it buys', () => {
     const plan = planned({
       parents: [parent('new', 700, 1000, { price: 240 }), parent('offcut', 300, 420, { price: 0, stock: 1 })],

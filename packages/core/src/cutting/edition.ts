@@ -413,9 +413,9 @@ function boundOf(
   const bound =
     values.reduce((sum, value, i) => sum + value * demand[i]!, 0) +
     slack.reduce((sum, value, p) => sum + (value === 0 ? 0 : value * stock[p]!), 0);
-  // A hair less than computed, for what floating point may have added.
+  // A hair less than computed, for what floating point may have added; below 0 it still goes with its slack.
   return {
-    bound: Math.max(0, Number.isFinite(bound) ? bound - 1e-7 * Math.max(1, Math.abs(bound)) : 0),
+    bound: Number.isFinite(bound) ? bound - 1e-7 * Math.max(1, Math.abs(bound)) : -Infinity,
     values,
     slack,
   };

@@ -2,6 +2,7 @@ import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/book/document';
 import type { Command } from '@eight-up/core/book/command';
 import type { PaperDraft } from '@eight-up/core/paper/paper';
+import type { PrinterDraft } from '@eight-up/core/printing/printer';
 
 /** A book as it stands now. `undoTop` and `redoTop` are revision numbers: what undo and redo would take next. */
 export const BookRow = defineEntity({
@@ -85,4 +86,17 @@ export const PaperRow = defineEntity({
 });
 export type PaperRow = InferEntity<typeof PaperRow>;
 
-export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow, PaperRow];
+/** A printer of the maker's; taken away, it is kept so that taking it away can be undone. */
+export const PrinterRow = defineEntity({
+  name: 'PrinterRow',
+  tableName: 'printer',
+  properties: {
+    id: p.string().primary(),
+    doc: p.json<PrinterDraft>(),
+    changedAt: p.datetime(),
+    takenAwayAt: p.datetime().nullable(),
+  },
+});
+export type PrinterRow = InferEntity<typeof PrinterRow>;
+
+export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow, PaperRow, PrinterRow];

@@ -8,6 +8,7 @@ import { readied, type RawConnection } from './raw-connection.ts';
 import { MigrationBin } from './migration-0002-bin.ts';
 import { MigrationPagesAndPoints } from './migration-0003-pages-and-points.ts';
 import { MigrationPapers } from './migration-0004-papers.ts';
+import { MigrationPrinters } from './migration-0005-printers.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -15,6 +16,7 @@ export const MIGRATIONS = [
   { name: '0002-bin', class: MigrationBin },
   { name: '0003-pages-and-points', class: MigrationPagesAndPoints },
   { name: '0004-papers', class: MigrationPapers },
+  { name: '0005-printers', class: MigrationPrinters },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

@@ -16,6 +16,8 @@ import { sendFile } from './send-file.ts';
 
 export const dummyQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
 
+export const rehearsalQuery = z.object({ pass: z.enum(['fronts', 'backs']).default('fronts') });
+
 export const planQuery = z.object({
   /** the revision the client last saw; left out: whatever is newest */
   expect: z.coerce.number().int().min(0).optional(),
@@ -79,6 +81,13 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
       sheets: sheetsAsked(plan.run.sheet.sheets, sheets, order),
     });
     sendFile(response, doc, 'print.pdf', 'application/pdf', bytes);
+  });
+
+  router.get('/:id/rehearsal.pdf', async (request, response) => {
+    const { pass } = parseRequest(rehearsalQuery, request.query);
+    const { doc } = await load(request.params.id);
+    const { rehearsalPdf } = await import('./rehearsal-pdf.ts');
+    sendFile(response, doc, 'feed rehearsal.pdf', 'application/pdf', await rehearsalPdf(doc.sheet, pass));
   });
 
   router.get('/:id/dummy.pdf', async (request, response) => {

@@ -44,6 +44,10 @@ const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../features/sheets/sheets-stage.tsx')).SheetsStage }),
           },
           {
+            path: 'feed',
+            lazy: async () => ({ Component: (await import('../features/feed/feed-rehearsal.tsx')).FeedRehearsal }),
+          },
+          {
             path: 'history',
             lazy: async () => ({ Component: (await import('../features/history/history.tsx')).History }),
           },

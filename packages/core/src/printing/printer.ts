@@ -1,0 +1,38 @@
+import { fail, ok, type Result } from '../result.ts';
+import type { Printing } from '../book/document.ts';
+import type { TwoPass } from './feed-rehearsal.ts';
+
+/** A maker's printer: what it does between front and back, what it cannot reach. */
+export interface Printer {
+  readonly id: string;
+  readonly name: string;
+  /** turns the sheet by itself about an edge, or not at all */
+  readonly duplex: 'none' | Printing['flip'];
+  /** as the feed rehearsal found it; null: not rehearsed */
+  readonly twoPass: TwoPass | null;
+  readonly unprintable: Printing['unprintable'];
+}
+
+export type PrinterDraft = Omit<Printer, 'id'>;
+
+export type PrinterProblem =
+  | { readonly code: 'printer-name-empty' }
+  /** neither turns sheets by itself nor is it known how to do it by hand */
+  | { readonly code: 'printer-cannot-print-backs' };
+
+/** The printer with its name tidied, or what is wrong with it. */
+export function checkPrinter<P extends PrinterDraft>(printer: P): Result<P, PrinterProblem> {
+  const name = printer.name.trim();
+  if (name === '') return fail({ code: 'printer-name-empty' });
+  if (printer.duplex === 'none' && printer.twoPass === null) return fail({ code: 'printer-cannot-print-backs' });
+  return ok({ ...printer, name });
+}
+
+/**
+ * The edge about which the file takes the sheet to be turned, so that backs printed in a second pass meet their fronts: like a page, or
+ * standing on their heads where the device turns them. Turned like a page a landscape sheet goes about its short edge.
+ */
+export const flipForPass = (
+  sheet: { readonly width: number; readonly height: number },
+  { turned }: TwoPass,
+): Printing['flip'] => (sheet.width > sheet.height !== turned ? 'short-edge' : 'long-edge');

@@ -1,0 +1,31 @@
+import type { PileMove } from '@eight-up/core/printing/device';
+import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
+import type { Printer } from '@eight-up/core/printing/printer';
+
+const MOVE_WORDS: Readonly<Record<PileMove, string>> = {
+  'as-it-came': 'put the pile back into the tray just as it came out, without turning it',
+  'like-a-page': 'turn the whole pile over like a page of a book, left edge to the right, and put it back',
+  'head-over-foot': 'turn the whole pile over head to foot and put it back',
+  'half-round': 'turn the pile half round on the table and put it back',
+};
+
+/** One sentence: how to put the stack back between the passes. */
+export const putBackSentence = ({ move }: TwoPass): string =>
+  `Print all fronts; ${MOVE_WORDS[move]}; then print all backs. The files are ordered and turned to match.`;
+
+/** What a printer does between front and back. */
+export const printerWords = ({ duplex, twoPass }: Printer): string =>
+  duplex === 'none'
+    ? twoPass
+      ? `two passes: ${MOVE_WORDS[twoPass.move]}`
+      : 'not rehearsed'
+    : `turns the sheet about its ${duplex === 'long-edge' ? 'long' : 'short'} edge`;
+
+export const DEVICE_QUESTIONS = {
+  feedsFrom: { question: 'It takes sheets from', answers: { top: 'the top of the pile', bottom: 'the bottom' } },
+  prints: { question: 'It prints the face that lies', answers: { up: 'up', down: 'down' } },
+  head: { question: 'The head is at the edge', answers: { far: 'away from you', near: 'near you' } },
+  comesOut: { question: 'Sheets come out printed side', answers: { up: 'up', down: 'down' } },
+  headOut: { question: 'their heads', answers: { far: 'away from you', near: 'near you' } },
+  piles: { question: 'and come to lie', answers: { 'on-top': 'on those before', under: 'under them' } },
+} as const;
