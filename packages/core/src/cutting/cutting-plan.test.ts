@@ -237,6 +237,11 @@ describe('with limits', () => {
     );
   });
 
+  it('cuts a sheet down first where its full length is more than the trimmer reaches', () => {
+    const plan = planCutting({ parent: parent(5, 8), pieces: [piece(2, 7)], gap: mm(0), longest: mm(7) });
+    expect(plan).toMatchObject({ ok: true, value: { value: 2, proven: true } });
+  });
+
   it('no cut longer than the trimmer reaches, and the most that such cuts give', () => {
     fc.assert(
       fc.property(little, fc.integer({ min: 3, max: 13 }), ({ w, h, fibre, wanted }, longest) => {

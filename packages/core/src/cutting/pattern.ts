@@ -26,7 +26,7 @@ export interface PatternTable {
   readonly best: () => Pattern;
 }
 
-/** What is done with a rectangle besides parting it: nothing, or cutting off what no sum of sides uses. */
+/** What is done with a rectangle besides parting it: nothing, or cutting it down to the next smaller place. */
 const [LEFT_OVER, SPARE_X, SPARE_Y] = [-1, -2, -3];
 
 /** More places than this along one side are not looked at one by one. */
@@ -74,10 +74,8 @@ export function* fillTable(
   const sidesY = sizes.map((size) => size.height);
   const allX = cutPlaces(width, sidesX);
   const allY = cutPlaces(height, sidesY);
-  const placesX = allX ?? coarse(width, sidesX);
-  const placesY = allY ?? coarse(height, sidesY);
-  const xs = withEnd(placesX, width);
-  const ys = withEnd(placesY, height);
+  const xs = withEnd(allX ?? coarse(width, sidesX), width);
+  const ys = withEnd(allY ?? coarse(height, sidesY), height);
   const [m, n] = [xs.length, ys.length];
   const value = new Float64Array(m * n);
   /** the same by place along the height, then along the width: upright cuts are read in a row */
@@ -87,7 +85,6 @@ export function* fillTable(
   const done = new Int32Array(m * n).fill(LEFT_OVER);
   const [restX, restY] = [rests(xs), rests(ys)];
   const NONE = new Int32Array(0);
-  const [sparesX, sparesY] = [xs.length > placesX.length, ys.length > placesY.length];
   const [needX, needY] = all || longest !== Infinity ? [undefined, undefined] : [needed(restX), needed(restY)];
   for (let i = 1; i < m; i++) {
     if (needX && !needX[i]) continue;
@@ -128,11 +125,11 @@ export function* fillTable(
         fewest = count;
         how = sizes.length + m + b;
       }
-      // A side that is no sum of sides can be cut down to one first, so that later cuts run less far.
+      // A rectangle can be cut down first, so that later cuts run less far: a larger one is not always worth as much.
       if (longest !== Infinity) {
-        if (i === m - 1 && sparesX && y <= longest && value[column - n + j]! > best)
+        if (y <= longest && value[column - n + j]! > best)
           [best, fewest, how] = [value[column - n + j]!, cuts[column - n + j]! + 1, SPARE_X];
-        if (j === n - 1 && sparesY && x <= longest && value[column + j - 1]! > best)
+        if (x <= longest && value[column + j - 1]! > best)
           [best, fewest, how] = [value[column + j - 1]!, cuts[column + j - 1]! + 1, SPARE_Y];
       }
       value[column + j] = best;
