@@ -21,6 +21,7 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['pages', 'Low Water Names', 'pages?page=6', 2500],
   ['sheets', 'What the Gulls Left', 'sheets', 2500],
   ['booklet', 'Twenty Tides', 'sheets?sheet=2', 2500],
+  ['feed', 'Twenty Tides', 'feed', 2000],
   ['booklet-opens', 'Twenty Tides', 'fold?step=5.4&page=6', 5000],
   ['poster', 'What the Gulls Left', 'sheets?face=B', 2500],
   ['history', 'Low Water Names', 'history?n=6', 2500],

@@ -48,6 +48,16 @@ export const foldingFigures = (): readonly Figure[] => [
   { name: 'fold engine, 64 panels', value: engine(8, 8, 60), unit: 'ms', limit: 20 },
   { name: 'changed parameter to drawing values, slit book', value: replan(slitBook.id, {}), unit: 'ms', limit: 8 },
   {
+    name: 'page map of a booklet of 400 pages',
+    value: medianMs((round) => {
+      const plan = planBook({ id: 'nested-booklet', parameters: { pages: 400 } }, sheet(round));
+      if (!plan.ok) throw new Error(plan.problem.code);
+      return pagePlaces(plan.value);
+    }, 40),
+    unit: 'ms',
+    limit: 5,
+  },
+  {
     name: 'changed parameter to drawing values, meander 4 × 4',
     value: replan(meanderBook.id, {}),
     unit: 'ms',

@@ -159,13 +159,25 @@ export function readBook(
   };
   const depth = new Array<number>(layers.length);
   layers.forEach((panel, i) => (depth[panel] = i));
-  const edgesByGap = layers.slice(1).map(() => new Set<BookEdge>());
+  // A fold closes every gap between its two layers: where each begins and ends to do so is noted, then summed along the pile.
+  const changes = new Map<BookEdge, Int32Array>();
   for (const { p, q, segment } of moment.hinges) {
     const edge = edgeOf(moveSegment(at(held.placed, p), segment));
     if (!edge) continue;
     const [from, to] = depth[p]! < depth[q]! ? [depth[p]!, depth[q]!] : [depth[q]!, depth[p]!];
-    for (let gap = from; gap < to; gap++) edgesByGap[gap]!.add(edge);
+    const along = changes.get(edge) ?? new Int32Array(layers.length);
+    changes.set(edge, along);
+    along[from]!++;
+    along[to]!--;
   }
+  const closing = new Map([...changes.keys()].map((edge) => [edge, 0]));
+  const edgesByGap = layers.slice(1).map((_, gap) =>
+    [...changes].flatMap(([edge, along]) => {
+      const now = closing.get(edge)! + along[gap]!;
+      closing.set(edge, now);
+      return now > 0 ? [edge] : [];
+    }),
+  );
   // Face that a layer turns to the front: A where face A looks up.
   const front = (panel: number): SheetSide => (sideOf(at(held.placed, panel)) === 1 ? 'A' : 'B');
   const back = (panel: number): SheetSide => (front(panel) === 'A' ? 'B' : 'A');
@@ -176,15 +188,15 @@ export function readBook(
       { panel: lower, side: front(lower) },
     ] as const;
     const glued = run.glued.find(({ panels }) => panels.includes(upper) && panels.includes(lower));
-    if (glued) return { faces, kind: 'glued', edges: [...edges], glue: glued.how };
-    const elsewhere = [...edges].filter((edge) => edge !== 'spine');
+    if (glued) return { faces, kind: 'glued', edges, glue: glued.how };
+    const elsewhere = edges.filter((edge) => edge !== 'spine');
     const kind =
       elsewhere.length === 0 || ofPile
         ? 'opening'
-        : elsewhere.length === 1 && !edges.has('spine')
+        : elsewhere.length === 1 && !edges.includes('spine')
           ? 'fold-out'
           : 'closed';
-    return { faces, kind, edges: [...edges] };
+    return { faces, kind, edges };
   });
 
   const isPrinted = (face: Face) => printed.includes(face.side);

@@ -115,11 +115,17 @@ function blockedBy(
   if (moving.size === state.order.length) return undefined;
   const upwards = up ? state.order : [...state.order].reverse();
   const extents = outlines.map(extentsOf);
-  for (let i = 0; i < upwards.length; i++) {
+  // From the outside in: what stays is gathered, and whatever moves must not lie under any of it. The innermost such is told.
+  const over: number[] = [];
+  let blocked: { panel: number; by: number } | undefined;
+  for (let i = upwards.length - 1; i >= 0; i--) {
     const panel = upwards[i]!;
-    if (!moving.has(panel)) continue;
-    const by = upwards.slice(i + 1).find((other) => !moving.has(other) && overlap(extents[panel]!, extents[other]!));
-    if (by !== undefined) return { panel, by };
+    if (!moving.has(panel)) {
+      over.push(panel);
+      continue;
+    }
+    const by = over.findLast((other) => overlap(extents[panel]!, extents[other]!));
+    if (by !== undefined) blocked = { panel, by };
   }
-  return undefined;
+  return blocked;
 }

@@ -42,9 +42,15 @@ export const extentsOfAll = (outlines: readonly Outline[]): readonly Extents[] =
 
 /** The bounding rectangle of everything on the table, in ticks. */
 export function bounds(outlines: readonly Outline[]): { left: number; right: number; top: number; bottom: number } {
-  const xs = outlines.flatMap((outline) => outline.map((p) => p.x));
-  const ys = outlines.flatMap((outline) => outline.map((p) => p.y));
-  return { left: Math.min(...xs), right: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
+  const box = { left: Infinity, right: -Infinity, top: Infinity, bottom: -Infinity };
+  for (const outline of outlines)
+    for (const { x, y } of outline) {
+      if (x < box.left) box.left = x;
+      if (x > box.right) box.right = x;
+      if (y < box.top) box.top = y;
+      if (y > box.bottom) box.bottom = y;
+    }
+  return box;
 }
 
 /** The state moved as a whole; when the move turns it over, the pile is reversed. */

@@ -1,6 +1,7 @@
 import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
 import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
 import { toNm } from '../folding/fold-sheet.ts';
+import { bounds } from '../folding/state.ts';
 import { sideOfPage, type SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
@@ -59,9 +60,9 @@ function placedPages(plan: FoldedBook): readonly PagePlace[] {
   const { run, reading, sheet } = plan;
   return reading.pages.map(({ face, quarterTurns }, page) => {
     const panel = at(run.sheet.panels, face.panel);
-    const xs = panel.outline.map((p) => toNm(run.sheet, p.x));
-    const ys = panel.outline.map((p) => toNm(run.sheet, p.y));
-    const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const box = bounds([panel.outline]);
+    const [left, right] = [toNm(run.sheet, box.left), toNm(run.sheet, box.right)];
+    const [top, bottom] = [toNm(run.sheet, box.top), toNm(run.sheet, box.bottom)];
     const rect = {
       left: face.side === 'A' ? left : sheet.width - right,
       top,
