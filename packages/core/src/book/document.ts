@@ -130,6 +130,8 @@ export interface Printing {
   readonly creep: Creep;
   /** the printer taken for this book, as it was then; null: none */
   readonly printer: Printer | null;
+  /** larger paper on which sheets are printed, to be cut out; null: the sheet itself */
+  readonly onto: { readonly width: Nm; readonly height: Nm } | null;
 }
 
 export const NUMBER_PLACES = ['none', 'foot-outside', 'foot-middle'] as const;

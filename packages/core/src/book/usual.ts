@@ -10,6 +10,7 @@ export const USUAL_PRINTING: Printing = {
   flip: 'long-edge',
   creep: { model: 'none', thickness: mm(0.1), measured: mm(0), keep: 'margin' },
   printer: null,
+  onto: null,
 };
 
 /** No printed numbers unless asked for; captions in a size that reads in a small book. */

@@ -109,6 +109,10 @@ const printingSchema = z.strictObject({
     })
     .default(USUAL_PRINTING.creep),
   printer: printerSchema.nullable().default(null),
+  onto: z
+    .strictObject({ width: within(20, 5000), height: within(20, 5000) })
+    .nullable()
+    .default(null),
 });
 
 const letteringSchema = z.strictObject({ numbers: z.enum(NUMBER_PLACES), size: within(1, 50) });

@@ -217,6 +217,58 @@ describe('a nested booklet reads right from what the printer puts out', () => {
   });
 });
 
+describe('several folios on one larger paper, cut and gathered', () => {
+  it.each([
+    [{ width: mm(420), height: mm(594) }, 2, 3],
+    [{ width: mm(320), height: mm(450) }, 2, 2],
+    [{ width: mm(330), height: mm(240) }, 1, 2],
+  ])('reads right, whichever edge the printer turns it about', async (onto, columns, rows) => {
+    const sheet = { width: mm(210), height: mm(148), fibre: 'any' };
+    const id = await bookOf('nested-booklet', { pages: 20 }, 20, sheet);
+    const { body } = await server.request.get(`/api/books/${id}`);
+    const { revision, book } = body as { revision: number; book: { printing: object } };
+    const command = { kind: 'set-printing', printing: { ...book.printing, onto } };
+    await server.request.post(`/api/books/${id}/revisions`).send({ expect: revision, window: 'test', command });
+    for (const [flip, how] of WAYS) {
+      const papers = await printedSheets(id, flip, how);
+      expect(papers).toHaveLength(Math.ceil(5 / (columns * rows)));
+      const { width, height } = pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf`))[0]!;
+      const [paperW, paperH] = [width, height].map((points) => (points / 72) * 25.4) as [number, number];
+      // Cut out: what lies in the k-th cell of the paper, in shares of the sheet; cells lie in the middle of the paper.
+      const cut = (marks: Marks, k: number): Marks => {
+        const corner = {
+          x: (paperW - columns * 210) / 2 + (k % columns) * 210,
+          y: (paperH - rows * 148) / 2 + Math.floor(k / columns) * 148,
+        };
+        const own = [...marks].map(
+          ([word, { x, y }]) => [word, { x: (x * paperW - corner.x) / 210, y: (y * paperH - corner.y) / 148 }] as const,
+        );
+        return new Map(own.filter(([, { x, y }]) => x > 0 && x < 1 && y > 0 && y < 1));
+      };
+      const sheets = papers
+        .flatMap(({ front, back }) =>
+          Array.from({ length: columns * rows }, (_, k): PrintedSheet => ({
+            front: cut(front, k),
+            back: cut(back, k),
+          })),
+        )
+        .slice(0, 5);
+      const [left, right] = laidOut(5, 2, 1)[0] as [Pile, Pile];
+      expectPile(sheets, [...right, ...turnedX(left)], 2, 1, 20);
+    }
+  });
+
+  it('on paper smaller than a folio says so', async () => {
+    const id = await bookOf('nested-booklet', { pages: 8 }, 8, { width: mm(297), height: mm(210), fibre: 'any' });
+    const { body } = await server.request.get(`/api/books/${id}`);
+    const { revision, book } = body as { revision: number; book: { printing: object } };
+    const command = { kind: 'set-printing', printing: { ...book.printing, onto: { width: mm(210), height: mm(148) } } };
+    await server.request.post(`/api/books/${id}/revisions`).send({ expect: revision, window: 'test', command });
+    const answer = await server.request.get(`/api/books/${id}/print.pdf`);
+    expect([answer.status, (answer.body as { code: string }).code]).toEqual([422, 'plan-impossible']);
+  });
+});
+
 /** One device for each of the eight ways in which a second pass may have to be fed. */
 const DEVICES = (() => {
   const found = new Map<string, DeviceBehaviour>();

@@ -1,10 +1,18 @@
 import { readFile } from 'node:fs/promises';
-import { concatTransformationMatrix, type PDFDocument, type PDFPage } from '@cantoo/pdf-lib';
+import {
+  concatTransformationMatrix,
+  popGraphicsState,
+  pushGraphicsState,
+  type PDFDocument,
+  type PDFPage,
+} from '@cantoo/pdf-lib';
 import sharp from 'sharp';
 import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';
 import { mm, toPoints } from '@eight-up/core/units/nm';
 import { impose, layPoster, type Laid } from '@eight-up/core/pagination/imposition';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
+import type { DrawItem } from '@eight-up/core/output/drawing';
+import { cellCorner, gridOnParent } from '@eight-up/core/printing/on-parent';
 import { letterBook, type Letters } from '@eight-up/core/output/lettering';
 import type { AssetInfo, AssetLookup, BookDocument } from '@eight-up/core/book/document';
 import type { SheetSide } from '@eight-up/core/folding/reading';
@@ -60,6 +68,10 @@ export async function printPdf(
   const letters = faces.flatMap((one) => one.letters);
   const fonts = letters.length ? await embedFonts(document, letters.map(({ text }) => text).join('')) : undefined;
   const embed = embedder(document, faces, byId, originalPath);
+  if (book.printing.onto) {
+    await onParents(document, faces, plan, book.printing.onto, over, flip, embed, fonts);
+    return document.save();
+  }
   for (const one of faces) {
     const page = document.addPage([toPoints(sheet.width + 2 * room), toPoints(sheet.height + 2 * room)]);
     page.pushOperators(concatTransformationMatrix(...ontoPage(one.side, flip, plan, room)));
@@ -76,6 +88,90 @@ export async function printPdf(
     );
   }
   return document.save();
+}
+
+/**
+ * Sheets on larger paper, as many as it holds, fronts on one page and what lies behind them on the next: each in its cell, with marks to cut
+ * and fold by and its number outside.
+ */
+async function onParents(
+  document: PDFDocument,
+  faces: readonly PrintedFace[],
+  plan: FoldedBook,
+  onto: NonNullable<BookDocument['printing']['onto']>,
+  bleed: number,
+  flip: PrintChoice['flip'],
+  embed: (asset: string) => Promise<Embedded>,
+  fonts: DrawingFonts | undefined,
+): Promise<void> {
+  const { sheet } = plan;
+  const order = [...new Set(faces.map((face) => face.sheet))];
+  const grid = gridOnParent(sheet, onto, bleed, order.length);
+  if (!grid)
+    throw new Refusal(
+      'plan-impossible',
+      'The paper to print on is smaller than one sheet of the book. Take a larger one, or none; nothing was changed.',
+    );
+  const each = grid.columns * grid.rows;
+  const { paper } = grid;
+  const numbers = await embedFonts(document, '0123456789AB sheetof');
+  for (let from = 0; from < order.length; from += each)
+    for (const side of ['A', 'B'] as const) {
+      const here = order
+        .slice(from, from + each)
+        .map((wanted) => faces.find((face) => face.sheet === wanted && face.side === side));
+      if (here.every((face) => face === undefined)) continue;
+      const page = document.addPage([toPoints(paper.width), toPoints(paper.height)]);
+      page.pushOperators(concatTransformationMatrix(...turnedForFlip(side, flip, paper)));
+      for (const [k, face] of here.entries()) {
+        if (!face) continue;
+        const { x, y } = cellCorner(grid, k, side);
+        // From the sheet's own lower left corner, y upwards.
+        const [dx, dy] = [toPoints(x), toPoints(paper.height - y - sheet.height)];
+        page.pushOperators(pushGraphicsState(), concatTransformationMatrix(1, 0, 0, 1, dx, dy));
+        await drawFace(page, face, sheet.height, embed, fonts);
+        page.pushOperators(...trimMarks(sheet, bleed, mm(4)), popGraphicsState());
+        drawDrawing(
+          page,
+          { width: paper.width, height: paper.height, items: cellMarks(plan, face, x, y, bleed) },
+          numbers,
+        );
+      }
+    }
+}
+
+/** Ticks where the folio folds, and which sheet and face it is, outside the sheet. */
+function cellMarks(
+  { sheet, run }: FoldedBook,
+  { sheet: n, side }: PrintedFace,
+  x: number,
+  y: number,
+  bleed: number,
+): readonly DrawItem[] {
+  const folds = run.sheet.verticals.slice(1, -1).map((ticks) => ticks / run.sheet.scale);
+  const tick = (at: number, from: number, to: number): DrawItem => ({
+    kind: 'line',
+    layer: 'mark',
+    points: [
+      { x: at, y: from },
+      { x: at, y: to },
+    ],
+  });
+  const off = bleed + mm(0.5);
+  return [
+    ...folds.flatMap((fold) => {
+      const at = x + (side === 'A' ? fold : sheet.width - fold);
+      return [tick(at, y - off, y - off - mm(3)), tick(at, y + sheet.height + off, y + sheet.height + off + mm(3))];
+    }),
+    {
+      kind: 'text',
+      text: `sheet ${n + 1}${side}`,
+      at: { x: x + mm(6), y: y - off - mm(1.5) },
+      size: mm(2.2),
+      quarterTurns: 0,
+      from: 'start',
+    },
+  ];
 }
 
 /** Faces in the order in which they print, sheet by sheet; those that carry pages always do, the back of others where something hangs there. */
@@ -121,11 +217,16 @@ const overhang = (faces: readonly PrintedFace[], sheet: FoldedBook['sheet']): nu
  * turned. The short edges of a landscape sheet are its vertical ones, those of a portrait sheet the horizontal ones.
  */
 function ontoPage(side: SheetSide, flip: PrintChoice['flip'], { sheet }: FoldedBook, room: number): Affine {
-  const landscape = sheet.width > sheet.height;
-  const aboutVertical = (flip === 'short-edge') === landscape;
-  const inside = translation(toPoints(room), toPoints(room));
-  if (side === 'A' || aboutVertical) return inside;
-  return affineAfter(inside, [-1, 0, 0, -1, toPoints(sheet.width), toPoints(sheet.height)]);
+  return affineAfter(translation(toPoints(room), toPoints(room)), turnedForFlip(side, flip, sheet));
+}
+
+function turnedForFlip(
+  side: SheetSide,
+  flip: PrintChoice['flip'],
+  { width, height }: { readonly width: number; readonly height: number },
+): Affine {
+  const aboutVertical = (flip === 'short-edge') === width > height;
+  return side === 'A' || aboutVertical ? translation(0, 0) : [-1, 0, 0, -1, toPoints(width), toPoints(height)];
 }
 
 async function drawFace(

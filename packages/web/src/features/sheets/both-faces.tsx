@@ -1,5 +1,8 @@
 import { Link } from 'react-router';
 import type { Printing } from '@eight-up/core/book/document';
+import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
+import { gridOnParent } from '@eight-up/core/printing/on-parent';
+import type { Nm } from '@eight-up/core/units/nm';
 import { flipForPass, type Printer } from '@eight-up/core/printing/printer';
 import { counted } from '@eight-up/words/forms';
 import { printerWords, putBackSentence } from '@eight-up/words/printers';
@@ -25,6 +28,7 @@ export function BothFaces({ book, set }: BothFacesProps) {
       </h2>
       <div className="flex flex-wrap items-end gap-x-5">
         <Taken book={book} set={set} />
+        <PrintedOnto book={book} set={set} />
         {printer?.twoPass ? (
           <TwoPasses book={book} printer={printer} />
         ) : (
@@ -48,6 +52,43 @@ export function BothFaces({ book, set }: BothFacesProps) {
         )}
       </div>
     </section>
+  );
+}
+
+/** Larger paper in the printer: as many folios as it holds, to be cut out and gathered. */
+function PrintedOnto({ book, set }: BothFacesProps) {
+  const { onto } = book.book.printing;
+  const { sheet, run } = book.plan;
+  const grid = (width: Nm, height: Nm) => gridOnParent(sheet, { width, height }, 0, run.sheet.sheets);
+  const larger = NAMED_SIZES.filter(({ short, long }) => {
+    const same = Math.min(sheet.width, sheet.height) === short && Math.max(sheet.width, sheet.height) === long;
+    return !same && grid(short, long) !== undefined;
+  });
+  const chosen = onto && NAMED_SIZES.find(({ short, long }) => onto.width === short && onto.height === long);
+  const held = onto ? grid(onto.width, onto.height) : undefined;
+  return (
+    <label className="mb-1.5 block">
+      <span className="block text-sm text-quiet">
+        Paper in the printer
+        {held && `: ${counted(held.columns * held.rows, 'folio')} on each, cut and gather`}
+      </span>
+      <select
+        className="entry py-[7px]"
+        value={onto ? (chosen?.id ?? 'own') : ''}
+        onChange={({ target }) => {
+          const size = NAMED_SIZES.find(({ id }) => id === target.value);
+          set({ onto: size ? { width: size.short, height: size.long } : null });
+        }}
+      >
+        <option value="">just the sheet</option>
+        {onto && !chosen && <option value="own">another size</option>}
+        {larger.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 
@@ -98,7 +139,11 @@ function Taken({ book, set }: BothFacesProps) {
 function TwoPasses({ book, printer }: { readonly book: OpenBook; readonly printer: Printer }) {
   const two = printer.twoPass!;
   const file = (query: string) => `/api/books/${book.id}/print.pdf?${query}&n=${book.revision}`;
-  const flip = flipForPass(book.plan.sheet, two);
+  const { onto } = book.book.printing;
+  const { sheet, run } = book.plan;
+  // What goes through the printer is the paper that carries the sheets.
+  const paper = onto ? (gridOnParent(sheet, onto, 0, run.sheet.sheets)?.paper ?? sheet) : sheet;
+  const flip = flipForPass(paper, two);
   return (
     <div className="flex items-center gap-4">
       <div className="w-32">
