@@ -12,7 +12,7 @@ const FOLDER = path.join(path.dirname(fileURLToPath(import.meta.url)), '../docs/
 
 /** Name of the picture, the book's title (or none), the stage with its query, and how long lazy parts may take (ms). */
 const VIEWS: readonly (readonly [name: string, title: string | undefined, stage: string, wait: number])[] = [
-  ['shelf', undefined, '/', 2500],
+  ['shelf', undefined, '/', 6000],
   ['form', 'Sixteen Bells', 'form', 3000],
   ['drawer', undefined, '/drawer', 2500],
   ['sheet-becomes', 'Knots for Short Crossings', 'paper?ask=sheet', 3500],
