@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { USUAL_KIT, type KitPiece } from '../cutting/kit.ts';
+import { PLAIN_PAPER } from '../paper/paper.ts';
+import { mm } from '../units/nm.ts';
+import { applyCommand, type Command } from './command.ts';
+import type { BookDocument, ChosenPaper } from './document.ts';
+import { migrateDocument } from './migrations.ts';
+import { newBook } from './new-book.ts';
+
+const made = newBook('Bells', { id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
+if (!made.ok) throw new Error(made.problem.code);
+const start = made.value;
+const piece: KitPiece = {
+  id: 'ends',
+  name: 'Endpapers',
+  width: mm(150),
+  height: mm(105),
+  grain: 'along-height',
+  each: 2,
+  on: 'text',
+  note: '',
+};
+const chosen: ChosenPaper = {
+  paper: { ...PLAIN_PAPER, id: 'p', name: 'Wharf' },
+  grain: 'own',
+  sheets: 4,
+  toBuy: 6,
+  cost: 720,
+  engine: 1,
+  input: 'abc',
+};
+const after = (book: BookDocument, command: Command) => {
+  const done = applyCommand(book, command);
+  if (!done.ok) throw new Error(done.problem.code);
+  return done.value;
+};
+
+describe('the kit and the papers of a book', () => {
+  it('change and change back', () => {
+    const kit = { ...USUAL_KIT, copies: 25, pieces: [piece] };
+    const one = after(start, { kind: 'set-kit', kit });
+    expect(one.book.kit).toEqual(kit);
+    const two = after(one.book, { kind: 'choose-paper', on: 'text', chosen, fibre: 'along-height' });
+    expect([two.book.papers.text, two.book.sheet.fibre]).toEqual([chosen, 'along-height']);
+    const back = after(two.book, two.inverse).book;
+    expect(back).toEqual(one.book);
+    expect(after(back, one.inverse).book).toEqual(start);
+    const away = after(two.book, { kind: 'choose-paper', on: 'text', chosen: null });
+    expect(away.book.papers).toEqual({});
+  });
+
+  it.each([
+    [{ copies: 0 }, 'kit-copies-not-a-number'],
+    [{ copies: 1.5 }, 'kit-copies-not-a-number'],
+    [{ spareSheets: -1 }, 'kit-spares-not-a-number'],
+    [{ sparePercent: Number.NaN }, 'kit-spares-not-a-number'],
+    [{ pieces: [{ ...piece, width: mm(0) }] }, 'kit-piece-not-a-size'],
+    [{ pieces: [{ ...piece, height: mm(9000) }] }, 'kit-piece-not-a-size'],
+    [{ pieces: [{ ...piece, each: 0 }] }, 'kit-piece-count'],
+    [{ manner: { ...USUAL_KIT.manner, squaring: mm(-1) } }, 'kit-allowance'],
+    [{ manner: { ...USUAL_KIT.manner, longest: mm(1) } }, 'kit-allowance'],
+  ])('refuse what cannot be meant: %o', (change, code) => {
+    expect(applyCommand(start, { kind: 'set-kit', kit: { ...USUAL_KIT, ...change } })).toMatchObject({
+      ok: false,
+      problem: { code },
+    });
+  });
+
+  it('books from before have the usual kit and no paper yet', () => {
+    const { kit: _, papers: __, printing, ...old } = start;
+    const { creep: ___, printer: ____, onto: _____, ...printed } = printing;
+    expect(migrateDocument({ ...old, printing: printed, version: 2 })).toEqual(start);
+  });
+});
