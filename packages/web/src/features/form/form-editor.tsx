@@ -55,7 +55,7 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
             <SheetView
               plan={result.value}
               names={pageNames(result.value.reading, 'cover-is-1')}
-              className="max-h-[440px] w-full"
+              className="max-h-[310px] w-full"
             />
           )}
           <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />

@@ -22,7 +22,7 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
   const set = (name: string, value: unknown) => onForm({ id: form.id, parameters: { ...values, [name]: value } });
   const turns = turnsOf(plan);
   return (
-    <div className="mt-3 flex flex-wrap gap-x-5">
+    <div className="mt-2 flex flex-wrap justify-center gap-x-5">
       {fields
         .filter(({ when }) => !when || turns[when] > 0)
         .map((field) =>
