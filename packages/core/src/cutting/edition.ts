@@ -119,6 +119,29 @@ export function* editionWork(
     bound,
   });
 
+  // Rules from plain worths: all by area, and every piece and pair of pieces alone.
+  const rules: CountRule[] = [];
+  const byArea = pieces.map(({ width, height }) => width * height * 1e-6);
+  const alone = pieces.map((_, i) => byArea.map((worth, j) => (i === j ? worth : 0)));
+  const pairs = pieces.flatMap((_, i) =>
+    pieces.slice(i + 1).map((__, j) => byArea.map((worth, k) => (k === i || k === i + 1 + j ? worth : 0))),
+  );
+  for (const worths of [byArea, ...alone, ...pairs]) {
+    const reached: number[] = [];
+    for (const { room, sizes } of prepared) {
+      const table = yield* told(
+        fillTable(
+          room,
+          sizes,
+          sizes.map(({ piece }) => worths[piece]!),
+        ),
+        () => now('bounding'),
+      );
+      reached.push(table.complete ? tableValue(table) : Infinity);
+    }
+    rules.push({ reached, need: worths.reduce((sum, worth, i) => sum + worth * demand[i]!, 0) });
+  }
+
   // First answers: sheet after sheet, each filled as well as it goes, from every order of preference.
   const tastes = tastesOf(task.parents.length, pieces.length).slice(0, effort === 'quick' ? QUICK_ROUNDS : ROUNDS);
   for (const taste of tastes) {
@@ -130,7 +153,9 @@ export function* editionWork(
       times.set(j, (times.get(j) ?? 0) + 1);
     }
     offer(columns.list.map((_, j) => times.get(j) ?? 0));
+    bound = leastCost(rules, price, stock, cost) ?? 0;
     yield now('trying');
+    if (bound >= cost) break;
   }
   // Every piece alone, on every parent that holds it: the first programme has a solution if there is any.
   for (const [p, { room, sizes }] of prepared.entries())
@@ -181,28 +206,6 @@ export function* editionWork(
   });
   const choice = (values: readonly number[]): readonly number[] => values.slice(0, columns.list.length);
 
-  // Rules from plain worths: all by area, and every piece and pair of pieces alone.
-  const rules: CountRule[] = [];
-  const byArea = pieces.map(({ width, height }) => width * height * 1e-6);
-  const alone = pieces.map((_, i) => byArea.map((worth, j) => (i === j ? worth : 0)));
-  const pairs = pieces.flatMap((_, i) =>
-    pieces.slice(i + 1).map((__, j) => byArea.map((worth, k) => (k === i || k === i + 1 + j ? worth : 0))),
-  );
-  for (const worths of [byArea, ...alone, ...pairs]) {
-    const reached: number[] = [];
-    for (const { room, sizes } of prepared) {
-      const table = yield* told(
-        fillTable(
-          room,
-          sizes,
-          sizes.map(({ piece }) => worths[piece]!),
-        ),
-        () => now('bounding'),
-      );
-      reached.push(table.complete ? tableValue(table) : Infinity);
-    }
-    rules.push({ reached, need: worths.reduce((sum, worth, i) => sum + worth * demand[i]!, 0) });
-  }
   bound = leastCost(rules, price, stock, cost) ?? 0;
   const answered = (): Result<EditionPlan, EditionProblem> =>
     best
@@ -457,7 +460,7 @@ interface Taste {
 }
 
 /** Rounds of greedy sheets, each with other tastes. */
-const ROUNDS = 16;
+const ROUNDS = 48;
 /** Of a quick answer. */
 const QUICK_ROUNDS = 3;
 
