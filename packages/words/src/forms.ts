@@ -72,7 +72,7 @@ export function factsSentence(plan: FoldedBook, unit: LengthUnit): string {
 }
 
 /** Sheets, blanks and bolts, where a form has them: what has to be known before printing. */
-export function sheetsSentence({ run, reading, parameters }: FoldedBook): string | undefined {
+export function printedSheetsSentence({ run, reading, parameters }: FoldedBook): string | undefined {
   const { sheets } = run.sheet;
   const asked = parameters.pages;
   const pages = reading.pages.length;

@@ -192,13 +192,6 @@ function* withinLimits(
 }
 
 /** The best plan on each of several parents, in their order; a parent that is none comes back as its problem. */
-export function planOnEach(
-  parents: readonly CutTask['parent'][],
-  task: Omit<CutTask, 'parent'>,
-): Result<readonly CuttingPlan[], CuttingProblem> {
-  return finish(onEachWork(parents, task));
-}
-
 export function* onEachWork(
   parents: readonly CutTask['parent'][],
   task: Omit<CutTask, 'parent'>,

@@ -17,9 +17,6 @@ export interface ParentGrid {
   readonly stepY: number;
 }
 
-/** Room for crop and fold marks outside the sheets. */
-export const MARKS_ROOM = 6_000_000;
-
 /**
  * As many sheets as a printed paper holds beside and below each other, in the middle of it; the paper lies or stands, whichever holds
  * more. Between neighbours there is room for what bleeds over. Undefined where not even one fits.

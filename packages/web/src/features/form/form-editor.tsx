@@ -4,7 +4,7 @@ import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
 import { tapeOf } from '@eight-up/core/folding/rehearsal';
 import { turnedSheet, type Sheet } from '@eight-up/core/paper/sheet-size';
-import { factsSentence, formWords, hiddenSentence, sheetsSentence } from '@eight-up/words/forms';
+import { factsSentence, formWords, hiddenSentence, printedSheetsSentence } from '@eight-up/words/forms';
 import { planProblemWords } from '@eight-up/words/problems';
 import { pageNames } from '@eight-up/words/forms';
 import { useSettings } from '../../app/settings.ts';
@@ -73,7 +73,7 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
 function Facts({ plan }: { readonly plan: FoldedBook }) {
   const unit = useSettings((s) => s.unit);
   const hidden = hiddenSentence(plan);
-  const sheets = sheetsSentence(plan);
+  const sheets = printedSheetsSentence(plan);
   const needs = plan.form.needs(plan.parameters);
   const sides = plan.form.printed(plan.parameters).length;
   return (

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { taskOf } from '@eight-up/core/cutting/chosen';
-import { parentOf } from '@eight-up/core/cutting/kit';
+import { OWN_SHEET, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
 import { marksOf, type Reading } from '@eight-up/core/cutting/marks';
 import { offcutUses } from '@eight-up/core/cutting/offcut-use';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
@@ -96,7 +96,7 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
   const isOffcut = one.plan.parent !== paper.id;
   const trims = isOffcut ? NO_TRIMS : parentOf(paper, kit).trims;
   const across = one.plan.pieces.some(
-    ({ piece, turned }) => piece === 'sheet' && fibreOfPiece(sheet.fibre, turned) !== wanted(book),
+    ({ piece, turned }) => piece === OWN_SHEET && fibreOfPiece(sheet.fibre, turned) !== sheetGrain(book.plan),
   );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(290px,340px)] gap-7 max-[1000px]:grid-cols-1">
@@ -184,8 +184,6 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
 }
 
 const NO_TRIMS = { left: 0, right: 0, top: 0, bottom: 0 } as ReturnType<typeof parentOf>['trims'];
-
-const wanted = (book: OpenBook) => (book.plan.reading.spineAxis === 'vertical' ? 'along-height' : 'along-width');
 
 /** The fibres of the paper as it was taken: of the other grain, they run the other way. */
 const realFibre = ({ paper, grain }: ChosenPaper, plan: PaperPlan): Paper['sheet']['fibre'] =>
