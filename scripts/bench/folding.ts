@@ -1,4 +1,5 @@
-import { impose, pagePlaces } from '../../packages/core/src/pagination/imposition.ts';
+import { impose } from '../../packages/core/src/pagination/imposition.ts';
+import { pagePlaces } from '../../packages/core/src/pagination/page-places.ts';
 import { planBook, type FoldedBook } from '../../packages/core/src/forms/planned-book.ts';
 import { onPage } from '../../packages/core/src/book/document.ts';
 import { USUAL_PRINTING } from '../../packages/core/src/book/usual.ts';
@@ -14,7 +15,7 @@ const sheet = (round: number) => ({ width: mm(420 + round / 10), height: mm(297)
 
 const engine = (rows: number, columns: number, rounds: number): number => {
   const parameters = meanderBook.parameters.parse({ rows, columns });
-  const programme = meanderBook.programme(parameters);
+  const programme = meanderBook.programme(parameters, sheet(0));
   return medianMs((round) => {
     const { width, height } = sheet(round);
     return runProgramme({ width, height, rows, columns }, programme);

@@ -101,7 +101,31 @@ export function checkWords(
     case 'spread-on-two-pieces':
       return {
         reason: `${pages}: this opening is not one piece of paper. The halves are printed apart and must meet.`,
-        remedy: 'Keep faces and lettering away from the middle.',
+        remedy:
+          'Keep faces and lettering away from the middle; mark them, and this is watched. A strip printed on both pages forgives a slip.',
+      };
+    case 'paper-too-small':
+      return {
+        reason: 'The paper to print on is smaller than one sheet of the book: nothing can be printed.',
+        remedy: 'Take larger paper, or print on the sheet itself.',
+      };
+    case 'met-by-gutter':
+      return {
+        reason: `${pages}: ${check.what === 'face' ? 'a face' : 'a line of text'} comes to the gutter, where two pieces of paper meet.`,
+        remedy: 'Push the picture aside, make it larger, or lay it on one page.',
+      };
+    case 'flap-near-trim':
+      return {
+        reason:
+          check.left <= 0
+            ? `${pages}: trimming the fore-edge cuts the fold of this fold-out off.`
+            : `${pages}: trimmed, the fore-edge comes within ${measure(nm(check.left), unit)} of this fold-out’s fold.`,
+        remedy: 'Let the fold stand 2 to 3 mm inside the trimmed fore-edge (usual), or trim less.',
+      };
+    case 'flap-near-gutter':
+      return {
+        reason: `${pages}: folded in, the flap ends ${measure(nm(check.left), unit)} from the gutter and catches there.`,
+        remedy: 'Let its free edge stay 3 to 5 mm away (usual).',
       };
     case 'grain-across-spine':
       return {
@@ -118,7 +142,7 @@ export function checkWords(
         reason: `Folded, ${counted(check.folios, 'folio')} in one nest are ${measure(check.thickness as Nm, unit)} thick (twice ${check.folios} × the paper).`,
         remedy:
           check.weight === 'settle'
-            ? 'So thick a nest springs open and its inner pages grow narrow: make it two sections, or take thinner paper.'
+            ? 'So thick a nest springs open and its inner pages grow narrow: make it two sections or more, or take thinner paper.'
             : 'It will want pressing, and its fore-edge trimming.',
       };
     case 'files-unused':
@@ -150,6 +174,10 @@ export function remedyVerb(check: Check, names: readonly string[]): string | und
       return 'Let it be a page';
     case 'spread-apart':
       return 'Take it onto one page';
+    case 'paper-too-small':
+      return 'Print on the sheet itself';
+    case 'section-thick':
+      return 'Make it several sections';
     case 'files-unused':
       return 'Fill the empty pages';
     default:

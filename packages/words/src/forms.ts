@@ -1,5 +1,7 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import { grainName } from '@eight-up/core/paper/sheet-size';
+import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import { nm, type Nm } from '@eight-up/core/units/nm';
 import type { PageLabel, Reading } from '@eight-up/core/folding/reading';
 import { pageLabel, type Numbering } from '@eight-up/core/folding/reading';
 
@@ -26,6 +28,16 @@ const FORMS: Readonly<Record<string, FormWords>> = {
     holds: 'Any number of pages, four to a folio, one folio inside another.',
     made: 'Print both sides, lay the folios on one another, fold once; sew or staple through the fold.',
   },
+  'fold-out-booklet': {
+    name: 'booklet with fold-outs',
+    holds: 'A nested booklet of which some folios are wider: flaps fold in and open out beyond the fore-edge.',
+    made: 'Cut each folio to its width, fold its flaps in, then nest and fold the folios together.',
+  },
+  'plain-fold': {
+    name: 'plain fold',
+    holds: 'One sheet printed on both sides and folded with parallel folds: in half, rolled up, to and fro, as a gate.',
+    made: 'Nothing but folds; panels that lie further in are narrower.',
+  },
   'right-angle-section': {
     name: 'right-angled section',
     holds: 'Eight, sixteen or thirty-two pages from one sheet printed on both sides.',
@@ -38,7 +50,8 @@ export const formWords = (id: string): FormWords => FORMS[id] ?? { name: id, hol
 const count = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 
 /** Page labels in words: "7", "front", "back". */
-export const labelWords = (label: PageLabel): string => (label.kind === 'number' ? String(label.number) : label.kind);
+export const labelWords = (label: PageLabel): string =>
+  label.kind === 'number' ? `${label.number}${label.letter ?? ''}` : label.kind;
 
 export const pageNames = (reading: Reading, numbering: Numbering): readonly string[] =>
   reading.pages.map((_, i) => labelWords(pageLabel(reading, i, numbering)));
@@ -47,6 +60,8 @@ export interface FormFacts {
   readonly pages: number;
   readonly leaves: number;
   readonly foldOuts: number;
+  /** pages on flaps, counted among the pages */
+  readonly onFlaps: number;
   readonly hidden: number;
 }
 
@@ -55,41 +70,61 @@ export const formFacts = ({ reading }: FoldedBook): FormFacts => ({
   pages: reading.pages.length,
   leaves: reading.leaves,
   foldOuts: reading.views.filter(({ hinge }) => hinge !== 'spine').length,
+  onFlaps: reading.pages.filter(({ letter }) => letter).length,
   hidden: reading.hidden.length,
 });
 
 /** One plain sentence: what the maker will hold. */
 export function factsSentence(plan: FoldedBook, unit: LengthUnit): string {
-  const { pages, leaves, foldOuts, hidden } = formFacts(plan);
+  const { pages, leaves, foldOuts, onFlaps, hidden } = formFacts(plan);
   const { width, height } = plan.reading;
   const parts = [
-    count(pages, 'page to read', 'pages to read'),
-    count(leaves, 'leaf', 'leaves'),
+    onFlaps
+      ? `${pages} pages to read with the fold-outs, ${pages - onFlaps} without`
+      : count(pages, 'page to read', 'pages to read'),
+    plan.reading.gaps.length ? count(leaves, 'leaf', 'leaves') : count(leaves, 'panel'),
     ...(foldOuts ? [count(foldOuts, 'fold-out')] : []),
     ...(hidden ? [`${count(hidden, 'printed face')} hidden by glue`] : []),
   ];
   return `${parts.join(', ')}; closed ${measureSize(width, height, unit)}.`;
 }
 
-/** Sheets, blanks and bolts, where a form has them: what has to be known before printing. */
+/** Sheets, sections, blanks and bolts, where a form has them: what has to be known before printing. */
 export function printedSheetsSentence({ run, reading, parameters }: FoldedBook): string | undefined {
-  const { sheets } = run.sheet;
+  const { sheets, sections } = run.sheet;
   const asked = parameters.pages;
-  const pages = reading.pages.length;
-  const blanks = typeof asked === 'number' ? pages - asked : 0;
+  const blanks = typeof asked === 'number' ? reading.pages.length - asked : 0;
   const parts = [
-    ...(sheets > 1 || blanks > 0
+    ...(sheets > 1 || blanks > 0 ? [`${count(sheets, 'sheet')}${sectionsWords(sections)}.`] : []),
+    ...(blanks > 0
       ? [
-          `${count(sheets, 'sheet')}${
-            blanks > 0
-              ? `; ${count(blanks, 'page')} at the end ${blanks === 1 ? 'stays' : 'stay'} blank. ${pages - 4 > 0 ? `${pages - 4} pages would take a sheet less, ` : ''}${pages} fill this one`
-              : ''
-          }.`,
+          `${count(blanks, 'page')} at the end ${blanks === 1 ? 'stays blank: the back cover' : 'stay blank, the back cover among them'}.`,
         ]
       : []),
     ...(reading.bolts.length ? [`Slit the bolts at the ${reading.bolts.join(' and the ')} once it is folded.`] : []),
   ];
   return parts.length ? parts.join(' ') : undefined;
+}
+
+function sectionsWords(sections: readonly number[]): string {
+  if (sections.length < 2) return '';
+  const [most, least] = [Math.max(...sections), Math.min(...sections)];
+  return ` in ${sections.length} sections of ${most === least ? most : `${least} or ${most}`} folios`;
+}
+
+/** Which grain to buy: fibres along the spine, the last fold. */
+export function grainSentence({ sheet, reading }: FoldedBook): string {
+  const upright = reading.spineAxis === 'vertical';
+  const name = grainName({ ...sheet, fibre: upright ? 'along-height' : 'along-width' });
+  const which = name === 'long' || name === 'short' ? `${name} grain` : 'a sheet whose fibres run so';
+  return `Grain along the spine: ${which}, fibres ${upright ? 'upright' : 'from left to right'} as the sheet lies.`;
+}
+
+/** How thick it lies closed, at the spine and where flaps lie on its leaves. */
+export function flapThicknessSentence({ reading }: FoldedBook, thickness: Nm, unit: LengthUnit): string | undefined {
+  const flaps = reading.layers.length - reading.leaves;
+  if (!reading.pages.some(({ letter }) => letter)) return undefined;
+  return `Closed, ${measure(nm(reading.leaves * thickness), unit)} thick at the spine and up to ${measure(nm((reading.leaves + flaps) * thickness), unit)} towards the fore-edge: ${count(flaps, 'flap')} more. Spread them over the folios, and over both sides.`;
 }
 
 /** The one sentence where a choice hides printed faces, else undefined. */

@@ -79,6 +79,8 @@ function did({ kind, pages, count, text }: ChangeWords): string {
       return `Laid the picture of ${page()} over several pages`;
     case 'gather':
       return `Took the picture of ${page()} back onto one page`;
+    case 'keep-clear':
+      return `Marked what to keep clear on ${page()}`;
     case 'from-tray':
       return `Put a picture from the tray on ${page()}`;
     case 'fill-from-tray':

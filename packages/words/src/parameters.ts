@@ -10,6 +10,14 @@ const QUESTIONS: Readonly<Record<string, string>> = {
   folds: 'Folds',
   first: 'The first fold',
   ways: 'The moving half goes',
+  sections: 'Sections, sewn together',
+  flaps: 'Flaps of each folio, the outermost first',
+  inset: 'A flap’s fold stands inside the fore-edge by',
+  clearance: 'Its free edge stays from the gutter by',
+  flapWidth: 'Flap, wide (0: as wide as it can be)',
+  fold: 'Folded',
+  panels: 'Panels of a roll or zigzag',
+  narrower: 'Each further in is narrower by',
 };
 
 /** Keyed by parameter and value. */
@@ -30,6 +38,14 @@ export const ANSWERS: Readonly<Record<string, string>> = {
   'ways.over': 'over',
   'ways.under': 'under',
   'ways.by-turns': 'by turns',
+  'flaps.none': 'no flap',
+  'flaps.left': 'opens to the left',
+  'flaps.right': 'opens to the right',
+  'flaps.both': 'opens both ways',
+  'fold.half': 'in half',
+  'fold.roll': 'rolled up',
+  'fold.zigzag': 'to and fro',
+  'fold.gate': 'as a gate',
 };
 
 export const parameterQuestion = (name: string): string => QUESTIONS[name] ?? name;

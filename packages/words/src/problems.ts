@@ -71,6 +71,12 @@ export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string
       return `${step(problem.step)} joins several sheets; this form has one.`;
     case 'too-many-panels':
       return `The folds make more than ${problem.most} panels; no hand folds that.`;
+    case 'flap-wider-than-leaf':
+      return `A flap of ${measure(problem.flap, unit)} is wider than the page it folds onto allows: ${measure(problem.most, unit)} at most, or it meets the gutter. Make it narrower, or take a wider sheet. The book is as it was.`;
+    case 'panel-too-narrow':
+      return `Panel ${problem.panel + 1} would be ${measure(problem.width, unit)} wide; below ${measure(problem.least, unit)} no hand folds it. Take fewer panels, narrow them less, or take a wider sheet. The book is as it was.`;
+    case 'flap-past-spine':
+      return `Folded in, the flap at ${panelWords(problem.panel)} reaches past the spine. Make it narrower.`;
     case 'not-one-pile':
       return `Folded up, the sheet is not one pile: ${panelWords(problem.panel)} lies elsewhere.`;
     case 'still-standing':

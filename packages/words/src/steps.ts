@@ -72,6 +72,38 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
         ? 'Fold the sheet in half with the cover outside, edge to edge, and sharpen the fold.'
         : `Lay all ${sheet.sheets} sheets on one another, sheet 1 uppermost, knock them flush, and fold them together with sheet 1 outside.`,
   }),
+  'fold-a-section': (step, { run: { sheet } }) => {
+    const [first, last] = sheetsOf(step);
+    const which =
+      first === last
+        ? `Take sheet ${first + 1}`
+        : `Take sheets ${first + 1} to ${last + 1}, sheet ${first + 1} uppermost, knock them flush`;
+    return {
+      title: 'Fold a section',
+      sentence: `${which}, and fold in half with sheet ${first + 1} outside. ${last + 1 < sheet.sheets ? 'Lay it aside.' : 'Gather the sections in order: the marks on their spines run down like a stair.'}`,
+    };
+  },
+  'fold-a-flap': (step) => ({
+    title: `Fold a flap of folio ${sheetsOf(step)[0] + 1} in`,
+    sentence: `Fold the ${step.kind === 'fold' && step.moving === 'after' ? 'right' : 'left'} flap under, to the inside of the folio; its fold stands inside the fore-edge, its free edge clear of the gutter.`,
+  }),
+  'inside-up': () => ({ title: 'Inside up', sentence: 'Turn the sheet over like a page, so that the inside lies up.' }),
+  'roll-in': () => ({
+    title: 'Roll the end in',
+    sentence: 'Fold the panel at the right end over to the left; being narrower it lies free of the next fold.',
+  }),
+  'cover-over': () => ({
+    title: 'Cover over',
+    sentence: 'Fold the left panel over all of it: its other face is the cover.',
+  }),
+  'flap-over': () => ({
+    title: 'Fold a flap over',
+    sentence: 'Fold the flap over to the middle; the two stop just short of one another.',
+  }),
+  'fold-to-and-fro': (step) => ({
+    title: 'Fold to and fro',
+    sentence: `Fold what lies ${step.kind === 'fold' && step.moving === 'before' ? 'left' : 'right'} of the last fold under the pile, edge to edge.`,
+  }),
   'fold-across': (step, plan) => ({
     title: 'Fold the right half over',
     sentence: `Fold the right half ${way(step)} the left one, edge to edge, and sharpen the fold.${boltsAfter(step, plan)}`,
@@ -82,6 +114,10 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
   }),
   'treat-turn': (step, plan) => turnWords(step, plan),
 };
+
+/** Of a step that folds sheets taken out of the stack: the first and the last of them. */
+const sheetsOf = (step: Step): readonly [number, number] =>
+  step.kind === 'fold' && typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets : [0, 0];
 
 const way = (step: Step): string => (step.kind === 'fold' && step.direction === 'mountain' ? 'under' : 'over');
 

@@ -224,6 +224,12 @@ describe('migrations of documents', () => {
     expect(migrateCommand({ kind: 'set-printing', printing: first.printing }, 1)).toMatchObject({
       printing: { margin: 'shrink', flip: 'long-edge' },
     });
+    // Version 3 knew a printer without measures, and larger paper without a place on it.
+    const { measured: _, ...bare } = { id: 'p', name: 'Wheelhouse', duplex: 'none', twoPass: null, measured: null };
+    const before = { ...start.printing, printer: bare, onto: { width: mm(420), height: mm(297) } };
+    expect(migrateCommand({ kind: 'set-printing', printing: before }, 3)).toMatchObject({
+      printing: { trim: 0, gatherMarks: true, printer: { ...bare, measured: null }, onto: { at: 'middle' } },
+    });
     expect(migrateCommand({ kind: 'swap', one: 1, other: 2 }, 1)).toEqual({ kind: 'swap', one: 1, other: 2 });
   });
 });

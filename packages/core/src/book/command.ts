@@ -4,6 +4,7 @@ import type { Numbering } from '../folding/reading.ts';
 import { kitProblem, type Kit, type KitProblem } from '../cutting/kit.ts';
 import type { PaperKind } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
+import type { Nm } from '../units/nm.ts';
 import type { SpreadHow, SpreadOver } from '../pagination/spread.ts';
 import {
   AS_IT_FITS,
@@ -14,6 +15,7 @@ import {
   type BookPage,
   type ChosenPaper,
   type Fit,
+  type KeepClear,
   type Lettering,
   type PageContent,
   type Placing,
@@ -54,7 +56,16 @@ export type Command =
   /** how pictures lie on their pages; for a spread, on all of its pages */
   | { readonly kind: 'set-fit'; readonly pages: readonly number[]; readonly fit: Fit }
   | { readonly kind: 'adjust'; readonly page: number; readonly placing: Placing | null }
-  | { readonly kind: 'spread'; readonly page: number; readonly over: SpreadOver; readonly how: SpreadHow }
+  | {
+      readonly kind: 'spread';
+      readonly page: number;
+      readonly over: SpreadOver;
+      readonly how: SpreadHow;
+      /** printed on both pages where two pieces of paper meet */
+      readonly overlap?: Nm | undefined;
+    }
+  /** what must not be lost in the gutter, on the picture of a page */
+  | { readonly kind: 'keep-clear'; readonly page: number; readonly clear: readonly KeepClear[] }
   | { readonly kind: 'gather'; readonly page: number }
   | { readonly kind: 'from-tray'; readonly tray: number; readonly page: number }
   | { readonly kind: 'fill-from-tray' }
@@ -164,7 +175,15 @@ function changesOf(book: BookDocument, command: Command): Changes {
         ),
       );
     case 'spread':
-      return spreadOver(book, command.page, command.over, command.how);
+      return spreadOver(book, command.page, command.over, command.how, command.overlap);
+    case 'keep-clear':
+      return onPlaces(book, [command.page], (page) =>
+        page!.content
+          ? withContents(book, [command.page], ({ clear: _, ...content }) =>
+              command.clear.length ? { ...content, clear: command.clear } : content,
+            )
+          : fail({ code: 'page-empty', page: command.page }),
+      );
     case 'gather':
       return gather(book, command.page);
     case 'from-tray':

@@ -51,6 +51,17 @@ export interface Part {
   /** the page it was cut for, 0-based, and how many pages the spread has: pages that have wandered are noticed */
   readonly page: number;
   readonly of: number;
+  /** how much of the picture is printed on both pages where two pieces of paper meet; absent: nothing */
+  readonly overlap?: Nm;
+}
+
+/** What must not be lost in the gutter: a face, or a line of text. Shares of the upright picture, from its head and left. */
+export interface KeepClear {
+  readonly what: 'face' | 'text';
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
 }
 
 /** One picture, or one page of a PDF, as it stands on a page of the book or waits in the tray. */
@@ -66,6 +77,8 @@ export interface PageContent {
   readonly placing?: Placing;
   /** absent: the picture is on this page alone */
   readonly part?: Part;
+  /** marked by the maker; absent: nothing */
+  readonly clear?: readonly KeepClear[];
 }
 
 export const ROLES = ['cover', 'title', 'imprint', 'contents', 'story', 'blank', 'back'] as const;
@@ -128,11 +141,17 @@ export interface Printing {
   /** the edge about which the printer turns the sheet between its two faces */
   readonly flip: 'long-edge' | 'short-edge';
   readonly creep: Creep;
+  /** what is cut off the fore-edge once the book is folded */
+  readonly trim: Nm;
+  /** of several sections each has a mark on its spine, one step further down than the last: a gap or a wrong step is seen at once */
+  readonly gatherMarks: boolean;
   /** the printer taken for this book, as it was then; null: none */
   readonly printer: Printer | null;
-  /** larger paper on which sheets are printed, to be cut out; null: the sheet itself */
-  readonly onto: { readonly width: Nm; readonly height: Nm } | null;
+  /** larger paper on which sheets are printed, to be cut out, in the middle of it or against its left edge; null: the sheet itself */
+  readonly onto: { readonly width: Nm; readonly height: Nm; readonly at: (typeof ONTO_PLACES)[number] } | null;
 }
+
+export const ONTO_PLACES = ['middle', 'left-edge'] as const;
 
 export const NUMBER_PLACES = ['none', 'foot-outside', 'foot-middle'] as const;
 
@@ -166,7 +185,7 @@ export interface ChosenPaper {
 
 /** The whole of a book as it is saved. `pages` always has as many places as the form has pages. */
 export interface BookDocument {
-  readonly version: 3;
+  readonly version: 4;
   readonly title: string;
   /** 1, 2 … of the same book */
   readonly edition: number;

@@ -46,6 +46,7 @@ export function changeWords(command: Command): ChangeWords {
     case 'adjust':
     case 'spread':
     case 'gather':
+    case 'keep-clear':
     case 'from-tray':
       return words([command.page]);
     case 'hang-poster':

@@ -41,9 +41,28 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
         ? { ...command, printing: { ...USUAL_PRINTING, ...(command.printing as object) } }
         : command,
   },
+  {
+    from: 3,
+    fields: (fields) =>
+      'printing' in fields ? { ...fields, printing: measuredPrinting(fields.printing as Json) } : fields,
+    gains: {},
+    command: (command) =>
+      command.kind === 'set-printing' ? { ...command, printing: measuredPrinting(command.printing as Json) } : command,
+  },
 ];
 
-export const DOCUMENT_VERSION: BookDocument['version'] = 3;
+/** Version 4: trim and gather marks, where on larger paper, and what a test print measured. */
+function measuredPrinting(printing: Json): Json {
+  const { printer, onto } = printing as { printer: Json | null; onto: Json | null };
+  return {
+    ...USUAL_PRINTING,
+    ...printing,
+    printer: printer ? { measured: null, ...printer } : null,
+    onto: onto ? { at: 'middle', ...onto } : null,
+  };
+}
+
+export const DOCUMENT_VERSION: BookDocument['version'] = 4;
 
 /** A stored document brought up to the newest version; one that already is, or is none of ours, comes back as it was. */
 export const migrateDocument = (document: Json): Json =>

@@ -10,7 +10,7 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
   const plan = planBook(form, sheet);
   if (!plan.ok) return plan;
   return ok({
-    version: 3,
+    version: 4,
     title,
     edition: 1,
     form: { id: form.id, parameters: plan.value.parameters },

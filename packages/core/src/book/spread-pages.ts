@@ -1,5 +1,6 @@
 import { planBook, type PlanProblem } from '../forms/planned-book.ts';
 import { spreadPages, type SpreadHow, type SpreadOver } from '../pagination/spread.ts';
+import { mm, type Nm } from '../units/nm.ts';
 import { fail, ok, type Result } from '../result.ts';
 import type { BookDocument, PageContent } from './document.ts';
 import { contentToTray, type Sequence } from './sequence.ts';
@@ -16,6 +17,7 @@ export function spreadOver(
   page: number,
   over: SpreadOver,
   how: SpreadHow,
+  overlap: Nm = mm(0),
 ): Result<Sequence, SpreadProblem> {
   const content = book.pages[page]?.content;
   if (!content) return fail({ code: 'page-empty', page });
@@ -28,13 +30,20 @@ export function spreadOver(
   const { pages } = gathered(book, content);
   const spread = `${content.asset.slice(0, 8)}-${content.page}-${page}-${over.kind}${'view' in over ? over.view : 'row' in over ? over.row : ''}`;
   const partOf = new Map(places.map((place) => [place.page, place.part]));
-  // The old placing was meant for one page; over several the picture starts afresh, covering all.
-  const { placing: _, part: __, ...whole } = content;
+  // The old placing was meant for one page; over several the picture starts afresh, covering all. Laid over the same once more it stays.
+  const { placing, part: before, ...bare } = content;
+  const same = before !== undefined && places.length === before.of && places.some((one) => one.page === before.page);
+  const whole = same && placing ? { ...bare, placing } : bare;
+  const shared = overlap > 0 ? { overlap } : {};
   const left = pages.flatMap(({ content: old }, i) => (partOf.has(i) && i !== page ? contentToTray(old) : []));
   return ok({
     pages: pages.map((old, i) => {
       const part = partOf.get(i);
-      if (part) return { ...old, content: { ...whole, fit: 'fill' as const, part: { ...part, spread } } };
+      if (part)
+        return {
+          ...old,
+          content: { ...whole, fit: same ? content.fit : ('fill' as const), part: { ...part, ...shared, spread } },
+        };
       return i === page ? { ...old, content: null } : old;
     }),
     tray: [...book.tray, ...left],

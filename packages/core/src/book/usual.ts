@@ -9,6 +9,8 @@ export const USUAL_PRINTING: Printing = {
   safe: mm(5),
   flip: 'long-edge',
   creep: { model: 'none', thickness: mm(0.1), measured: mm(0), keep: 'margin' },
+  trim: mm(0),
+  gatherMarks: true,
   printer: null,
   onto: null,
 };

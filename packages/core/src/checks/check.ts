@@ -1,4 +1,4 @@
-import type { Accepted, Role } from '../book/document.ts';
+import type { Accepted, KeepClear, Role } from '../book/document.ts';
 
 type Axis = 'vertical' | 'horizontal';
 type Pages = readonly number[];
@@ -27,6 +27,14 @@ export type Check = { readonly weight: 'settle' | 'note' } & (
   | { readonly code: 'blank-not-empty'; readonly pages: Pages }
   | { readonly code: 'spread-apart'; readonly pages: Pages }
   | { readonly code: 'spread-on-two-pieces'; readonly pages: Pages }
+  /** the paper to print on does not hold one sheet of the book */
+  | { readonly code: 'paper-too-small' }
+  /** a face or a line of text that the maker marked comes to the gutter between two pieces of paper */
+  | { readonly code: 'met-by-gutter'; readonly pages: Pages; readonly what: KeepClear['what'] }
+  /** trimmed, the fore-edge comes so near to a flap's fold (nanometres; below 0 it is cut off) */
+  | { readonly code: 'flap-near-trim'; readonly pages: Pages; readonly left: number }
+  /** a flap's free edge so near to the gutter that it catches there (nanometres) */
+  | { readonly code: 'flap-near-gutter'; readonly pages: Pages; readonly left: number }
   | { readonly code: 'grain-across-spine'; readonly spine: Axis }
   | { readonly code: 'grain-unknown'; readonly spine: Axis }
   /** a nest so thick that it springs open: closed thickness (nanometres), and how many folios it has */

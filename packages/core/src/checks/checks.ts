@@ -1,9 +1,11 @@
-import { sectionThickness } from '../pagination/creep.ts';
+import { mostFolios, sectionThickness } from '../pagination/creep.ts';
 import { impose } from '../pagination/imposition.ts';
+import { gridOnParent } from '../printing/on-parent.ts';
 import { mm } from '../units/nm.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { AssetLookup, BookDocument } from '../book/document.ts';
 import type { Check } from './check.ts';
+import { flapChecks } from './flap-checks.ts';
 import { pageChecks } from './page-checks.ts';
 import { pictureChecks } from './picture-checks.ts';
 
@@ -14,19 +16,26 @@ export function checkBook(plan: FoldedBook, book: BookDocument, assets: AssetLoo
     ...pageChecks(plan, book),
     ...grain(plan),
     ...thickness(plan, book),
+    ...flapChecks(plan, book),
+    ...printedOnto(plan, book),
     ...pictureChecks(plan, book, placed, assets),
   ];
   return [...checks.filter(({ weight }) => weight === 'settle'), ...checks.filter(({ weight }) => weight === 'note')];
 }
 
 /** Usual: above 3 mm a nest is worth a thought, above 5 mm it should be more than one section. */
-const [THICK, TOO_THICK] = [mm(3), mm(5)];
+export const [THICK, TOO_THICK] = [mm(3), mm(5)];
 
 function thickness(plan: FoldedBook, book: BookDocument): readonly Check[] {
-  const folios = plan.run.sheet.sheets;
-  const closed = sectionThickness(plan, book);
+  const folios = mostFolios(plan);
+  const closed = sectionThickness(folios, book);
   if (folios < 2 || closed <= THICK) return [];
   return [{ code: 'section-thick', weight: closed > TOO_THICK ? 'settle' : 'note', thickness: closed, folios }];
+}
+
+function printedOnto({ sheet, run }: FoldedBook, { printing: { onto } }: BookDocument): readonly Check[] {
+  const holds = onto === null || gridOnParent(sheet, onto, 0, run.sheet.sheets) !== undefined;
+  return holds ? [] : [{ code: 'paper-too-small', weight: 'settle' }];
 }
 
 function grain({ sheet, reading }: FoldedBook): readonly Check[] {

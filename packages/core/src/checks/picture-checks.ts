@@ -1,8 +1,10 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { AssetLookup, BookDocument } from '../book/document.ts';
 import { bottom, right, type Rect } from '../geometry/rect.ts';
+import { metByGutter } from '../pagination/gutter.ts';
 import { extentOf } from '../pagination/placing.ts';
 import type { PlacedContent } from '../pagination/imposition.ts';
+import { unreachedOn } from '../printing/reach.ts';
 import { inch, mm } from '../units/nm.ts';
 import type { Check } from './check.ts';
 import { meetsPaper, pageEdges, SIDES, type Side } from './page-edges.ts';
@@ -18,6 +20,7 @@ export const pictureChecks = (
   ...lostOriginals(book, assets),
   ...inMargin(plan, book, placed),
   ...alongFolds(plan, book, placed),
+  ...inGutter(plan, book, placed),
   ...resolution(placed, 'settle', 0, SOFT_RESOLUTION),
   ...resolution(placed, 'note', SOFT_RESOLUTION, GOOD_RESOLUTION),
 ];
@@ -27,6 +30,18 @@ function lostOriginals(book: BookDocument, assets: AssetLookup): readonly Check[
     content && !assets(content.asset)?.pages[content.page] ? [i] : [],
   );
   return pages.length ? [{ code: 'original-lost', weight: 'settle', pages }] : [];
+}
+
+/** Faces and lines of text that come to the gutter, a check for each. */
+function inGutter(plan: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
+  const met = placed.map((one) => ({
+    page: one.page,
+    marks: metByGutter(plan, one, one.content, one.asset, book.printing),
+  }));
+  return (['face', 'text'] as const).flatMap((what): readonly Check[] => {
+    const pages = met.flatMap(({ page, marks }) => (marks.some((mark) => mark.what === what) ? [page] : []));
+    return pages.length ? [{ code: 'met-by-gutter', weight: 'settle', pages, what }] : [];
+  });
 }
 
 /** Pages whose pictures print at `from` up to (not including) `below` pixels an inch, in one entry. */
@@ -57,8 +72,9 @@ function resolution(
 const SLACK = 10_000;
 
 /** Pages whose ink reaches into the strip along the sheet's edge that the printer leaves white. */
-function inMargin({ sheet }: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
-  const { top, right: far, bottom: low, left } = book.printing.unprintable;
+function inMargin(plan: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
+  const { sheet } = plan;
+  const { top, right: far, bottom: low, left } = unreachedOn(plan, book.printing);
   const pages = placed.flatMap(({ page, inked }) =>
     inked &&
     (inked.left < left - SLACK ||

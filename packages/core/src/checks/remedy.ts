@@ -5,7 +5,7 @@ import { takesPicture } from '../book/sequence.ts';
 import { USUAL_PRINTING } from '../book/usual.ts';
 import { missingGlyphs } from '../output/face.ts';
 import { impose } from '../pagination/imposition.ts';
-import { checkBook } from './checks.ts';
+import { checkBook, THICK } from './checks.ts';
 import { checkKey, type Check } from './check.ts';
 import { GOOD_RESOLUTION } from './resolution.ts';
 
@@ -50,6 +50,14 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
       return check.pages.length === 1 ? { kind: 'say', page: check.pages[0]!, words: { role: null } } : undefined;
     case 'spread-apart':
       return { kind: 'gather', page: check.pages[0]! };
+    case 'paper-too-small':
+      return { kind: 'set-printing', printing: { ...book.printing, onto: null } };
+    case 'section-thick': {
+      if (!('sections' in plan.parameters)) return undefined;
+      const most = Math.max(1, Math.floor(THICK / (2 * book.printing.creep.thickness)));
+      const sections = Math.ceil(plan.run.sheet.sheets / most);
+      return { kind: 'choose-form', form: { id: book.form.id, parameters: { ...plan.parameters, sections } } };
+    }
     case 'files-unused':
       return book.pages.some(takesPicture) ? { kind: 'fill-from-tray' } : undefined;
     default:

@@ -35,6 +35,8 @@ const COMMANDS = [
   { kind: 'adjust', page: 0, placing },
   { kind: 'adjust', page: 0, placing: null },
   { kind: 'spread', page: 0, over: { kind: 'opening', view: 2 }, how: 'in-the-book' },
+  { kind: 'spread', page: 0, over: { kind: 'opening', view: 2 }, how: 'in-the-book', overlap: mm(2) },
+  { kind: 'keep-clear', page: 0, clear: [{ what: 'face', left: 0.4, top: 0.1, width: 0.2, height: 0.3 }] },
   { kind: 'gather', page: 0 },
   { kind: 'hang-poster', poster: { ...content, placing } },
   { kind: 'poster-from-tray', tray: 0 },
@@ -78,7 +80,7 @@ describe('the contract', () => {
       const made = newBook('Knots', { id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
       if (!made.ok) throw new Error(made.problem.code);
       expect(bookDocumentSchema.parse(JSON.parse(JSON.stringify(made.value)))).toEqual(made.value);
-      expect(bookDocumentSchema.safeParse({ ...made.value, version: 4 }).success).toBe(false);
+      expect(bookDocumentSchema.safeParse({ ...made.value, version: 5 }).success).toBe(false);
     }
   });
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CREEP_MODELS, FITS, NUMBER_PLACES, ROLES, THREADS, type BookDocument } from '../book/document.ts';
+import { CREEP_MODELS, FITS, NUMBER_PLACES, ONTO_PLACES, ROLES, THREADS, type BookDocument } from '../book/document.ts';
 import { USUAL_PRINTING } from '../book/usual.ts';
 import type { Command } from '../book/command.ts';
 import { CUT_EDGES, USUAL_KIT } from '../cutting/kit.ts';
@@ -53,6 +53,15 @@ const partSchema = z.strictObject({
   turned: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
   page: pageIndex,
   of: z.number().int().min(2).max(4096),
+  overlap: within(0, 100).optional(),
+});
+
+const clearSchema = z.strictObject({
+  what: z.enum(['face', 'text']),
+  left: share,
+  top: share,
+  width: share,
+  height: share,
 });
 
 const contentSchema = z.strictObject({
@@ -62,6 +71,7 @@ const contentSchema = z.strictObject({
   fit: z.enum(FITS),
   placing: placingSchema.optional(),
   part: partSchema.optional(),
+  clear: z.array(clearSchema).max(100).optional(),
 });
 
 const pageWords = {
@@ -80,6 +90,7 @@ const unprintableSchema = z.strictObject({
   bottom: marginSchema,
   left: marginSchema,
 });
+const shiftSchema = z.strictObject({ right: within(-20, 20), down: within(-20, 20) });
 const printerShape = {
   name: z.string().max(200),
   duplex: z.enum(['none', 'long-edge', 'short-edge']),
@@ -91,6 +102,11 @@ const printerShape = {
     })
     .nullable(),
   unprintable: unprintableSchema,
+  measured: z
+    .strictObject({ across: within(90, 110), down: within(90, 110), front: shiftSchema, back: shiftSchema })
+    .nullable()
+    .default(null)
+    .meta({ description: 'what a test print shows: how long its lines of 100 mm are, where its crosses stand' }),
 };
 export const printerDraftSchema = z.strictObject(printerShape) as unknown as z.ZodType<PrinterDraft>;
 const printerSchema = z.strictObject({ id: z.string().min(1).max(64), ...printerShape });
@@ -108,9 +124,11 @@ const printingSchema = z.strictObject({
       keep: z.enum(['margin', 'centre']),
     })
     .default(USUAL_PRINTING.creep),
+  trim: within(0, 50).default(USUAL_PRINTING.trim),
+  gatherMarks: z.boolean().default(USUAL_PRINTING.gatherMarks),
   printer: printerSchema.nullable().default(null),
   onto: z
-    .strictObject({ width: within(20, 5000), height: within(20, 5000) })
+    .strictObject({ width: within(20, 5000), height: within(20, 5000), at: z.enum(ONTO_PLACES).default('middle') })
     .nullable()
     .default(null),
 });
@@ -191,7 +209,7 @@ const chosenPaperSchema = z.strictObject({
 });
 
 const documentShape = z.strictObject({
-  version: z.literal(3),
+  version: z.literal(4),
   title: titleSchema,
   edition: z.number().int().min(1).max(10_000),
   form: formChoiceSchema,
@@ -261,7 +279,9 @@ export const commandSchema = z.discriminatedUnion('kind', [
     page: pageIndex,
     over: spreadOver,
     how: z.enum(['in-the-book', 'opened-out']),
+    overlap: within(0, 100).optional().meta({ description: 'printed on both pages where two pieces of paper meet' }),
   }),
+  z.strictObject({ kind: z.literal('keep-clear'), page: pageIndex, clear: z.array(clearSchema).max(100) }),
   z.strictObject({ kind: z.literal('gather'), page: pageIndex }),
   z.strictObject({ kind: z.literal('from-tray'), tray: trayIndex, page: pageIndex }),
   z.strictObject({ kind: z.literal('fill-from-tray') }),

@@ -23,7 +23,7 @@ export function bookKinds(tab: Nm = USUAL_TAB): readonly BookKind[] {
   const forms = FORMS.flatMap((form): BookKind[] => {
     const planned = planBook({ id: form.id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
     if (!planned.ok) return [];
-    const { columns, rows } = form.grid(planned.value.parameters);
+    const { columns, rows } = form.grid(planned.value.parameters, planned.value.sheet);
     const { reading } = planned.value;
     if (typeof columns !== 'number' || typeof rows !== 'number' || reading.spineAxis !== 'vertical') return [];
     // Of several sheets folded together each is a piece.

@@ -9,15 +9,18 @@ export interface PatternLine {
   readonly segment: Segment;
 }
 
-/** Every crease and cut of a finished programme, collinear neighbours of one kind joined; of a stack those of one sheet, since all are alike. */
-export function creasePattern(run: FoldRun): readonly PatternLine[] {
+/** What is left of a sheet beside its panels is cut off from this much on; less is what did not divide. */
+const WASTE_NM = 100_000;
+
+/** Every crease and cut of one sheet in a finished programme, collinear neighbours of one kind joined. */
+export function creasePattern(run: FoldRun, sheet = 0): readonly PatternLine[] {
   const { hinges, bends } = lastMoment(run);
   const key = (p: number, q: number) => p * run.sheet.panels.length + q;
   const everBent = new Set<number>();
   for (const moment of run.moments)
     moment.hinges.forEach(({ p, q }, i) => moment.bends[i] !== 0 && everBent.add(key(p, q)));
   const creases = hinges.flatMap(({ p, q, segment }, i): PatternLine[] => {
-    if (run.sheet.panels[p]!.sheet > 0) return [];
+    if (run.sheet.panels[p]!.sheet !== sheet) return [];
     if (bends[i] !== 0) return [{ kind: bends[i]! > 0 ? 'valley' : 'mountain', segment }];
     return everBent.has(key(p, q)) ? [{ kind: 'creased', segment }] : [];
   });
@@ -25,7 +28,12 @@ export function creasePattern(run: FoldRun): readonly PatternLine[] {
     kind: run.programme[run.slitSteps[i]!]!.kind === 'cut' ? 'cut' : 'slit',
     segment,
   }));
-  return [...joinNeighbours(creases), ...cuts];
+  const end = run.sheet.stack[sheet]!.verticals.at(-1)!;
+  const off: readonly PatternLine[] =
+    run.sheet.width - end > WASTE_NM * run.sheet.scale
+      ? [{ kind: 'cut', segment: { axis: 'vertical', at: end, from: 0, to: run.sheet.height } }]
+      : [];
+  return [...joinNeighbours(creases), ...cuts, ...off];
 }
 
 function joinNeighbours(lines: readonly PatternLine[]): readonly PatternLine[] {

@@ -14,8 +14,17 @@ export interface FoldSheetPlan {
   readonly columns: number | readonly Nm[];
   readonly rows: number | readonly Nm[];
   readonly panels?: readonly (readonly { readonly x: number; readonly y: number }[])[];
-  /** how many sheets alike lie on one another, flush, and are folded together; left out: one */
-  readonly sheets?: number;
+  /** how many sheets alike lie on one another, flush, and are folded together; or, one by one, how each differs; left out: one */
+  readonly sheets?: number | readonly SheetOfStack[];
+  /** how many of the sheets each section takes, in order; left out: all are one section */
+  readonly sections?: readonly number[];
+}
+
+/** A sheet of a stack with panels of its own. What they leave of the sheet's width, on the right, is cut off. */
+export interface SheetOfStack {
+  readonly columns: readonly Nm[];
+  /** how far right of the table's zero its left edge lies, so that the sheets' spines lie on one another */
+  readonly shift: number;
 }
 
 /** A panel on the unfolded sheet. Grid panels are called `r1c2` (row 1, column 2 from the top left), of a stack `s3r1c2`. */
@@ -39,6 +48,17 @@ export interface FoldSheet {
   readonly panels: readonly Panel[];
   /** sheets lying on one another at the beginning */
   readonly sheets: number;
+  /** of each sheet: its lines from left to right, on the sheet itself, and how far right of the table's zero it lies */
+  readonly stack: readonly { readonly verticals: readonly number[]; readonly shift: number }[];
+  /** how many sheets each section has */
+  readonly sections: readonly number[];
+}
+
+/** To which section a sheet belongs, and as which of its folios; both 0-based, outermost first. */
+export function folioOf({ sections }: Pick<FoldSheet, 'sections'>, sheet: number): { section: number; folio: number } {
+  let folio = sheet;
+  const section = sections.findIndex((folios) => (folio < folios ? true : ((folio -= folios), false)));
+  return { section, folio };
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -67,43 +87,61 @@ const linesAt = (length: Nm, parts: number | readonly Nm[], scale: number): read
 /** The sheet laid out in panels, on a lattice fine enough for its programme. */
 export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): FoldSheet {
   const scale = ticksPerNm(plan, programme);
-  const verticals = linesAt(plan.width, plan.columns, scale);
   const horizontals = linesAt(plan.height, plan.rows, scale);
   // Folding only reflects, so positions stay within a few sheet widths; 2^53 leaves ample room for them.
   invariant(Math.max(plan.width, plan.height) * scale < 2 ** 48, 'the lattice leaves exact whole numbers');
-  const sheets = plan.sheets ?? 1;
-  const one: Panel[] = plan.panels
-    ? plan.panels.map((outline, i) => ({
-        label: `p${i + 1}`,
-        sheet: 0,
-        outline: outline.map((p) => ({ x: p.x * scale, y: p.y * scale })),
-      }))
-    : horizontals.slice(1).flatMap((bottom, row) =>
-        verticals.slice(1).map((right, column) => {
-          const left = verticals[column]!;
-          const top = horizontals[row]!;
-          return {
-            label: `r${row + 1}c${column + 1}`,
-            sheet: 0,
-            row,
-            column,
-            outline: [
-              { x: left, y: top },
-              { x: right, y: top },
-              { x: right, y: bottom },
-              { x: left, y: bottom },
-            ],
-          };
-        }),
-      );
-  const panels =
-    sheets === 1
-      ? one
-      : Array.from({ length: sheets }, (_, sheet) =>
-          one.map((panel): Panel => ({ ...panel, sheet, label: `s${sheet + 1}${panel.label}` })),
-        ).flat();
-  return { scale, width: plan.width * scale, height: plan.height * scale, verticals, horizontals, panels, sheets };
+  const alike = linesAt(plan.width, plan.columns, scale);
+  const stack =
+    typeof plan.sheets === 'object'
+      ? plan.sheets.map(({ columns, shift }) => ({
+          verticals: linesAt(plan.width, columns, scale),
+          shift: shift * scale,
+        }))
+      : Array.from({ length: plan.sheets ?? 1 }, () => ({ verticals: alike, shift: 0 }));
+  const panels = stack.flatMap(({ verticals }, sheet) => {
+    const prefix = stack.length === 1 ? '' : `s${sheet + 1}`;
+    const own = plan.panels ? freePanels(plan.panels, scale) : gridPanels(verticals, horizontals);
+    return own.map((panel): Panel => ({ ...panel, sheet, label: `${prefix}${panel.label}` }));
+  });
+  const [width, height] = [plan.width * scale, plan.height * scale];
+  const sections = plan.sections ?? [stack.length];
+  return {
+    scale,
+    width,
+    height,
+    verticals: stack[0]!.verticals,
+    horizontals,
+    panels,
+    sheets: stack.length,
+    stack,
+    sections,
+  };
 }
+
+const freePanels = (panels: NonNullable<FoldSheetPlan['panels']>, scale: number): readonly Omit<Panel, 'sheet'>[] =>
+  panels.map((outline, i) => ({
+    label: `p${i + 1}`,
+    outline: outline.map((p) => ({ x: p.x * scale, y: p.y * scale })),
+  }));
+
+const gridPanels = (verticals: readonly number[], horizontals: readonly number[]): readonly Omit<Panel, 'sheet'>[] =>
+  horizontals.slice(1).flatMap((bottom, row) =>
+    verticals.slice(1).map((right, column) => {
+      const left = verticals[column]!;
+      const top = horizontals[row]!;
+      return {
+        label: `r${row + 1}c${column + 1}`,
+        row,
+        column,
+        outline: [
+          { x: left, y: top },
+          { x: right, y: top },
+          { x: right, y: bottom },
+          { x: left, y: bottom },
+        ],
+      };
+    }),
+  );
 
 /** A place in ticks as nanometres, rounded: the position is rounded, never a step. */
 export const toNm = (sheet: FoldSheet, ticks: number): Nm => nm(ticks / sheet.scale);

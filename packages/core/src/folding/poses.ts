@@ -1,8 +1,9 @@
 import { at } from '../result.ts';
-import { endsOf } from '../geometry/outline.ts';
+import { NORMALS } from '../geometry/line.ts';
+import { endsOf, moveOutline } from '../geometry/outline.ts';
 import { spanningTree, type Bends } from './collapse.ts';
 import type { FoldSheet, Hinge } from './fold-sheet.ts';
-import { aboutLine, aboutUpright, after, fromIsometry, moveSpot, STAY, type Rigid } from './rigid.ts';
+import { aboutLine, aboutUpright, after, fromIsometry, moveSpot, raise, STAY, type Rigid } from './rigid.ts';
 import type { FoldRun, Moment, Motion } from './run.ts';
 import { bounds, liftsOf, outlinesOf, type FlatState } from './state.ts';
 
@@ -66,7 +67,12 @@ function motionAt(sheet: FoldSheet, motion: Motion, before: Moment, t: number): 
     case 'fold': {
       const lift = aboutLine(motion.line, motion.side, (motion.up ? 180 : -180) * t, scale);
       const moved = new Set(motion.moved);
-      return flatPose(sheet, motion.before).map((panel, i) => (moved.has(i) ? after(lift, panel) : panel));
+      const folding = flatPose(sheet, motion.before).map((panel, i) => (moved.has(i) ? after(lift, panel) : panel));
+      if (motion.raised.length === 0) return folding;
+      // High enough at every moment for what swings below: a flap of width w hangs by w·sin(πt).
+      const up = raise(reachOf(sheet, motion) * scale * Math.sin(Math.PI * t));
+      const raised = new Set(motion.raised);
+      return folding.map((panel, i) => (raised.has(i) ? after(up, panel) : panel));
     }
     case 'collapse':
       return collapseAt(sheet, motion, t);
@@ -89,6 +95,18 @@ function motionAt(sheet: FoldSheet, motion: Motion, before: Moment, t: number): 
       return motionAt(sheet, part.motion, part.after, back).map((panel) => after(frame, panel));
     }
   }
+}
+
+/** How far what moves reaches from its fold, in ticks. */
+function reachOf(sheet: FoldSheet, { before, line, moved }: Extract<Motion, { kind: 'fold' }>): number {
+  const n = NORMALS[line.axis];
+  return Math.max(
+    ...moved.flatMap((panel) =>
+      moveOutline(at(before.placed, panel), sheet.panels[panel]!.outline).map((p) =>
+        Math.abs(n.x * p.x + n.y * p.y - line.at),
+      ),
+    ),
+  );
 }
 
 function collapseAt(sheet: FoldSheet, motion: Extract<Motion, { kind: 'collapse' }>, t: number): readonly Rigid[] {

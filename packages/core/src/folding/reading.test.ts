@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
 import { planBook } from '../forms/planned-book.ts';
-import { pageLabel, readBook, type Hold, type SheetSide } from './reading.ts';
+import { readBook } from './read-book.ts';
+import { pageLabel, type Hold, type SheetSide } from './reading.ts';
 import { runProgramme } from './run.ts';
 import type { Step } from './step.ts';
 

@@ -15,6 +15,9 @@ export interface Spot {
 
 export const STAY: Rigid = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
 
+/** Straight up from the table, in millimetres. */
+export const raise = (by: number): Rigid => [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, by];
+
 /** f after g. */
 export function after(f: Rigid, g: Rigid): Rigid {
   const m = new Array<number>(12);

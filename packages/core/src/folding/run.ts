@@ -1,5 +1,5 @@
 import { at, fail, ok, type Result } from '../result.ts';
-import { compose, IDENTITY, invert, quarterTurns, type Isometry } from '../geometry/isometry.ts';
+import { compose, IDENTITY, invert, quarterTurns, translated, type Isometry } from '../geometry/isometry.ts';
 import { NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
 import { clip, crossesInside, extentsOf, overlap } from '../geometry/outline.ts';
 import { bendsOf, crossingsOf, flatCollapse, type Bends } from './collapse.ts';
@@ -36,6 +36,8 @@ export type Motion =
       readonly moved: readonly number[];
       readonly up: boolean;
       readonly side: 1 | -1;
+      /** what is lifted off the stack meanwhile, so that the fold has room */
+      readonly raised: readonly number[];
     }
   | {
       readonly kind: 'collapse';
@@ -128,7 +130,8 @@ class Runner {
     const order = sheet.panels
       .map((_, i) => i)
       .sort((a, b) => sheet.panels[b]!.sheet - sheet.panels[a]!.sheet || a - b);
-    const flat: FlatState = { placed: sheet.panels.map(() => IDENTITY), order };
+    const placed = sheet.panels.map((panel) => translated(at(sheet.stack, panel.sheet).shift, 0));
+    const flat: FlatState = { placed, order };
     this.moment = { flat, standing: false, hinges, bends: hinges.map(() => 0) };
   }
 
@@ -185,18 +188,20 @@ class Runner {
 
   private fold(step: FoldStep, index: number): Result<Motion, FoldProblem | NeedsSplit> {
     const { flat, hinges } = this.moment;
-    const foldAt = this.placeOf(step);
+    const only = this.sheetsOf(step);
+    const foldAt = this.placeOf(step, only);
     if (!Number.isSafeInteger(foldAt)) return fail({ code: 'place-not-exact', step: index });
     const line: Line = { axis: step.axis, at: foldAt };
     const side = step.moving === 'after' ? 1 : -1;
-    const flap = step.layers && step.layers !== 'all' ? this.panel(step.layers.flapWith) : undefined;
-    if (flap === -1)
-      return fail({ code: 'no-such-panel', step: index, panel: (step.layers as { flapWith: string }).flapWith });
+    const flapWith = typeof step.layers === 'object' && 'flapWith' in step.layers ? step.layers.flapWith : undefined;
+    const flap = flapWith === undefined ? undefined : this.panel(flapWith);
+    if (flap === -1) return fail({ code: 'no-such-panel', step: index, panel: flapWith! });
     const done = simpleFold(this.sheet, flat, hinges, {
       line,
       direction: step.direction,
       moving: side,
       ...(flap === undefined ? {} : { flapWith: flap }),
+      ...(only ? { only } : {}),
     });
     if (!done.ok) {
       const { problem } = done;
@@ -216,17 +221,32 @@ class Runner {
       moved: done.value.moved,
       up: step.direction === 'valley',
       side,
+      raised: only ? this.raisedFor(only, step.direction === 'mountain') : [],
     };
     this.settle(done.value.state, motion);
     return ok(motion);
   }
 
-  /** The fold's place in ticks: a share of what lies on the table now, or a distance from the sheet's own edge. */
-  private placeOf(step: FoldStep): number {
+  /** The panels of the sheets that a step takes out of the stack; undefined: it folds all that lies there. */
+  private sheetsOf({ layers }: FoldStep): ReadonlySet<number> | undefined {
+    if (typeof layers !== 'object' || !('sheets' in layers)) return undefined;
+    const [first, last] = layers.sheets;
+    return new Set(this.sheet.panels.flatMap(({ sheet }, i) => (sheet >= first && sheet <= last ? [i] : [])));
+  }
+
+  /** Everything that lies on the sheets folded; and those themselves where their fold swings below them. */
+  private raisedFor(only: ReadonlySet<number>, withThem: boolean): readonly number[] {
+    const { order } = this.moment.flat;
+    const top = order.findLastIndex((panel) => only.has(panel));
+    return [...order.slice(top + 1), ...(withThem ? only : [])];
+  }
+
+  /** The fold's place in ticks: a share of what lies on the table now, or a distance from the table's zero. */
+  private placeOf(step: FoldStep, only: ReadonlySet<number> | undefined): number {
     if ('nm' in step.at) return step.at.nm * this.sheet.scale;
     const n = NORMALS[step.axis];
-    const reach = outlinesOf(this.sheet, this.moment.flat).flatMap((outline) =>
-      outline.map((p) => n.x * p.x + n.y * p.y),
+    const reach = outlinesOf(this.sheet, this.moment.flat).flatMap((outline, panel) =>
+      only && !only.has(panel) ? [] : outline.map((p) => n.x * p.x + n.y * p.y),
     );
     const least = Math.min(...reach);
     const [part, of] = step.at.share;

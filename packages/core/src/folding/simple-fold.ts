@@ -13,6 +13,8 @@ export interface SimpleFold {
   readonly moving: 1 | -1;
   /** all layers, or the flap that hangs together with this panel on the moving side */
   readonly flapWith?: number;
+  /** panels of the sheets that are taken out of the stack and folded by themselves; left out: all */
+  readonly only?: ReadonlySet<number>;
 }
 
 /** A panel that the crease crosses must first be parted along this line of the unfolded sheet. */
@@ -49,7 +51,7 @@ function movingPanels(
   hinges: readonly Hinge[],
 ): ReadonlySet<number> {
   const reaches = (panel: number) => sides[panel] !== -fold.moving;
-  if (fold.flapWith === undefined) return new Set(sides.flatMap((_, panel) => (reaches(panel) ? [panel] : [])));
+  if (fold.flapWith === undefined) return new Set(state.order.filter(reaches));
   const flap = new Set<number>(reaches(fold.flapWith) ? [fold.flapWith] : []);
   for (let grown = true; grown;) {
     grown = false;
@@ -76,10 +78,12 @@ const segmentReaches = (fold: SimpleFold, image: Segment): boolean =>
  */
 export function simpleFold(
   sheet: FoldSheet,
-  state: FlatState,
+  all: FlatState,
   hinges: readonly Hinge[],
   fold: SimpleFold,
 ): Result<SimpleFoldDone, NeedsSplit | SimpleFoldProblem> {
+  const { only } = fold;
+  const state = only ? { placed: all.placed, order: all.order.filter((panel) => only.has(panel)) } : all;
   const outlines = outlinesOf(sheet, state);
   const sides = outlines.map((outline) => sideOfOutline(fold.line, outline));
   const moving = movingPanels(fold, sides, state, hinges);
@@ -99,10 +103,11 @@ export function simpleFold(
   const mirror = reflection(fold.line);
   const placed = state.placed.map((f, panel) => (moving.has(panel) ? compose(mirror, f) : f));
   const turned = state.order.filter((panel) => moving.has(panel)).reverse();
-  return ok({
-    state: { placed, order: up ? [...stationary, ...turned] : [...turned, ...stationary] },
-    moved: [...moving],
-  });
+  const folded = up ? [...stationary, ...turned] : [...turned, ...stationary];
+  // What was taken out of the stack is laid back into the places that it had.
+  let next = 0;
+  const order = only ? all.order.map((panel) => (only.has(panel) ? folded[next++]! : panel)) : folded;
+  return ok({ state: { placed, order }, moved: [...moving] });
 }
 
 /** A panel that stays and lies in the way of one that lifts: above it (valley) or below it (mountain). */

@@ -9,7 +9,7 @@ export type FoldDirection = 'valley' | 'mountain';
 /** A compass direction on the table: north is away from the maker. */
 export type Compass = 'north' | 'east' | 'south' | 'west';
 
-/** A place on the table, exactly: a share of the paper's present extent, or nanometres from the sheet's own left or top edge. */
+/** A place on the table, exactly: a share of the present extent of what is folded, or nanometres from the table's zero, where the first sheet's left and top edges lie. */
 export type Place = { readonly share: readonly [part: number, of: number] } | { readonly nm: number };
 
 /** Which part of the line's two sides moves: the part west/north (`before`) or east/south (`after`) of it. */
@@ -58,8 +58,8 @@ export interface FoldStep extends Named {
   readonly at: Place;
   readonly direction: FoldDirection;
   readonly moving: MovingSide;
-  /** all layers, or only the flap that carries this panel */
-  readonly layers?: 'all' | { readonly flapWith: string };
+  /** all layers; only the flap that carries this panel; or, taken out of the stack and laid back, only some of its sheets (0-based, first to last) */
+  readonly layers?: 'all' | { readonly flapWith: string } | { readonly sheets: readonly [first: number, last: number] };
 }
 
 export interface UnfoldStep extends Named {

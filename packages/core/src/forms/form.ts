@@ -1,7 +1,31 @@
 import type { z } from 'zod';
-import type { SheetSide, Hold, PileHold } from '../folding/reading.ts';
+import type { SheetOfStack } from '../folding/fold-sheet.ts';
+import type { SheetSide, Hold, LeafletHold, PileHold } from '../folding/reading.ts';
 import type { Step } from '../folding/step.ts';
+import type { Result } from '../result.ts';
 import type { Nm } from '../units/nm.ts';
+
+/** The sheet that a form is made from, as it lies. */
+export interface SheetExtent {
+  readonly width: Nm;
+  readonly height: Nm;
+}
+
+export interface FormGrid {
+  readonly columns: number | readonly Nm[];
+  readonly rows: number | readonly Nm[];
+  /** sheets that are folded together, alike or each for itself; left out: one */
+  readonly sheets?: number | readonly SheetOfStack[];
+  /** how many sheets each section takes; left out: all are one section */
+  readonly sections?: readonly number[];
+}
+
+/** Settings that do not go together with a sheet. Lengths in nanometres. */
+export type FormProblem =
+  /** a flap wider than the leaf that it folds onto, less what it stays away from the gutter */
+  | { readonly code: 'flap-wider-than-leaf'; readonly flap: Nm; readonly most: Nm }
+  /** panels narrowed until one is too narrow to be folded */
+  | { readonly code: 'panel-too-narrow'; readonly panel: number; readonly width: Nm; readonly least: Nm };
 
 /**
  * A book form: what it is made of and how it is folded, nothing else. Page order, crease pattern, marks,
@@ -12,14 +36,11 @@ export interface Form<P = Readonly<Record<string, unknown>>> {
   /** the parameters, with bounds and defaults */
   readonly parameters: z.ZodType<P>;
   /** into how many equal columns and rows of panels (or panel widths) the sheet is folded */
-  readonly grid: (p: P) => {
-    readonly columns: number | readonly Nm[];
-    readonly rows: number | readonly Nm[];
-    /** sheets alike that are folded together; left out: one */
-    readonly sheets?: number;
-  };
-  readonly programme: (p: P) => readonly Step[];
-  readonly hold: (p: P) => Hold | PileHold;
+  readonly grid: (p: P, sheet: SheetExtent) => FormGrid;
+  /** why the parameters do not go together with the sheet; left out: they always do */
+  readonly refuses?: (p: P, sheet: SheetExtent) => Result<null, FormProblem>;
+  readonly programme: (p: P, sheet: SheetExtent) => readonly Step[];
+  readonly hold: (p: P) => Hold | PileHold | LeafletHold;
   /** the sides of the sheet that carry pages */
   readonly printed: (p: P) => readonly SheetSide[];
   /** how the sheet lies: as it comes, or turned so that its longer side runs from left to right */

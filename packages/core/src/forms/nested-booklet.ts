@@ -1,33 +1,64 @@
 import { z } from 'zod';
+import type { FoldStep } from '../folding/step.ts';
 import type { Form } from './form.ts';
 
 export const nestedBookletParameters = z.strictObject({
   /** pages that the maker has; what is missing to a multiple of four stays blank at the end */
   pages: z.number().int().min(1).max(400).default(16),
+  /** nests laid on one another and sewn together; never more than there are folios */
+  sections: z.number().int().min(1).max(24).default(1),
   reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
 });
+type Parameters = z.output<typeof nestedBookletParameters>;
 
 /** Folios lie on one another and are folded together: four pages each. */
 export const foliosFor = (pages: number): number => Math.ceil(pages / 4);
 
-/** The nested booklet: folios folded once, one inside another, sewn or stapled through the fold. */
-export const nestedBooklet: Form<z.output<typeof nestedBookletParameters>> = {
+export interface NearCount {
+  readonly pages: number;
+  readonly folios: number;
+}
+
+/** The page counts without blanks next to one that leaves some, the smaller first. */
+export const nearCounts = (pages: number): readonly NearCount[] =>
+  pages % 4 === 0
+    ? []
+    : [foliosFor(pages) - 1, foliosFor(pages)]
+        .filter((folios) => folios > 0)
+        .map((folios) => ({ pages: 4 * folios, folios }));
+
+/** Folios dealt to the sections as evenly as they go, the thicker sections first. */
+export function foliosOfSections({ pages, sections }: Pick<Parameters, 'pages' | 'sections'>): readonly number[] {
+  const folios = foliosFor(pages);
+  const count = Math.min(sections, folios);
+  return Array.from({ length: count }, (_, i) => Math.floor(folios / count) + (i < folios % count ? 1 : 0));
+}
+
+/** The nested booklet: folios folded once, one inside another, sewn or stapled through the fold; thick ones as several sections. */
+export const nestedBooklet: Form<Parameters> = {
   id: 'nested-booklet',
   parameters: nestedBookletParameters,
   lies: 'landscape',
-  grid: ({ pages }) => ({ columns: 2, rows: 1, sheets: foliosFor(pages) }),
+  grid: (p) => ({ columns: 2, rows: 1, sheets: foliosFor(p.pages), sections: foliosOfSections(p) }),
   printed: () => ['A', 'B'],
   needs: () => [],
   // Face A of the top sheet is the outside: its cover half stays where it lies.
   hold: ({ reading }) => ({ cover: 'uppermost', reading, bolts: 'slit' }),
-  programme: ({ reading }) => [
-    {
+  programme: (p) => {
+    const folios = foliosOfSections(p);
+    const fold = {
       kind: 'fold',
-      name: 'fold-the-nest',
       axis: 'vertical',
       at: { share: [1, 2] },
       direction: 'mountain',
-      moving: reading === 'left-to-right' ? 'before' : 'after',
-    },
-  ],
+      moving: p.reading === 'left-to-right' ? 'before' : 'after',
+    } as const;
+    if (folios.length === 1) return [{ ...fold, name: 'fold-the-nest' }];
+    let next = 0;
+    return folios.map((count): FoldStep => {
+      const first = next;
+      next += count;
+      return { ...fold, name: 'fold-a-section', layers: { sheets: [first, next - 1] } };
+    });
+  },
 };

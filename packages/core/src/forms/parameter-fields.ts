@@ -8,6 +8,10 @@ export type AskedWhen = 'backs-meet' | 'faces-meet';
 export type ParameterField = { readonly name: string; readonly when?: AskedWhen } & (
   | { readonly kind: 'count'; readonly from: number; readonly to: number }
   | { readonly kind: 'choice'; readonly values: readonly string[] }
+  /** nanometres */
+  | { readonly kind: 'length'; readonly from: number; readonly to: number }
+  /** an answer for each of as many as the maker wants */
+  | { readonly kind: 'each'; readonly values: readonly string[]; readonly most: number }
 );
 
 interface PropertySchema {
@@ -16,15 +20,22 @@ interface PropertySchema {
   readonly minimum?: number;
   readonly maximum?: number;
   readonly when?: AskedWhen;
+  readonly length?: boolean;
+  readonly items?: { readonly enum?: readonly string[] };
+  readonly maxItems?: number;
 }
 
-/** The fields of a form, read off its parameters' schema: whole numbers within bounds, and choices. */
+/** The fields of a form, read off its parameters' schema: whole numbers and lengths within bounds, choices, and a choice for each of several. */
 export function parameterFields(form: Form): readonly ParameterField[] {
   const schema = z.toJSONSchema(form.parameters, { io: 'input' }) as {
     readonly properties?: Readonly<Record<string, PropertySchema>>;
   };
   return Object.entries(schema.properties ?? {}).map(([name, property]): ParameterField => {
     const when = property.when ? { when: property.when } : {};
+    if (property.items?.enum)
+      return { name, ...when, kind: 'each', values: property.items.enum, most: property.maxItems ?? 1 };
+    if (property.length)
+      return { name, ...when, kind: 'length', from: property.minimum ?? 0, to: property.maximum ?? 0 };
     return property.enum
       ? { name, ...when, kind: 'choice', values: property.enum }
       : { name, ...when, kind: 'count', from: property.minimum ?? 1, to: property.maximum ?? 1 };

@@ -1,10 +1,11 @@
 import { fail, ok, type Result } from '../result.ts';
 import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
 import type { FoldProblem } from '../folding/problem.ts';
-import { readBook, type Reading, type ReadingProblem } from '../folding/reading.ts';
+import { readBook } from '../folding/read-book.ts';
+import type { Reading, ReadingProblem } from '../folding/reading.ts';
 import { runProgramme, type FoldRun } from '../folding/run.ts';
 import { checkSheet, type Sheet, type SheetProblem } from '../paper/sheet-size.ts';
-import type { Form } from './form.ts';
+import type { Form, FormProblem } from './form.ts';
 import { formById } from './registry.ts';
 
 /** A form chosen and set. Parameters are as the maker gave them; the form's schema fills in defaults. */
@@ -27,6 +28,7 @@ export type PlanProblem =
   | { readonly code: 'no-such-form'; readonly id: string }
   | { readonly code: 'parameter-out-of-range'; readonly name: string; readonly detail: string }
   | SheetProblem
+  | FormProblem
   | FoldProblem
   | ReadingProblem;
 
@@ -42,8 +44,11 @@ export function planBook(choice: FormChoice, sheet: Sheet): Result<FoldedBook, P
   const checked = checkSheet(sheet);
   if (!checked.ok) return checked;
   const parameters = parsed.data;
-  const programme = form.programme(parameters);
-  const run = runProgramme({ width: sheet.width, height: sheet.height, ...form.grid(parameters) }, programme);
+  const { width, height } = sheet;
+  const refused = form.refuses?.(parameters, sheet);
+  if (refused && !refused.ok) return refused;
+  const programme = form.programme(parameters, sheet);
+  const run = runProgramme({ width, height, ...form.grid(parameters, sheet) }, programme);
   if (!run.ok) return run;
   const reading = readBook(run.value, form.hold(parameters), form.printed(parameters));
   if (!reading.ok) return reading;

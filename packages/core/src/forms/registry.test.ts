@@ -5,7 +5,7 @@ import { JOINED_WITHIN, poseAt } from '../folding/poses.ts';
 import { poseOnTape, tapeOf } from '../folding/rehearsal.ts';
 import { connectedParts } from '../folding/fold-sheet.ts';
 import { lastMoment } from '../folding/run.ts';
-import { pagePlaces } from '../pagination/imposition.ts';
+import { pagePlaces } from '../pagination/page-places.ts';
 import { inch, mm, type Nm } from '../units/nm.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import { planBook, type FoldedBook, type FormChoice } from './planned-book.ts';
@@ -36,7 +36,7 @@ const meander: fc.Arbitrary<FormChoice> = fc
   .map((parameters) => ({ id: 'meander-book', parameters }));
 const reading = fc.constantFrom('left-to-right', 'right-to-left');
 const booklet: fc.Arbitrary<FormChoice> = fc
-  .record({ pages: fc.integer({ min: 1, max: 60 }), reading })
+  .record({ pages: fc.integer({ min: 1, max: 60 }), sections: fc.integer({ min: 1, max: 5 }), reading })
   .map((parameters) => ({ id: 'nested-booklet', parameters }));
 const section: fc.Arbitrary<FormChoice> = fc
   .record({
@@ -46,18 +46,29 @@ const section: fc.Arbitrary<FormChoice> = fc
     reading,
   })
   .map((parameters) => ({ id: 'right-angle-section', parameters }));
+const foldOuts: fc.Arbitrary<FormChoice> = fc
+  .record({
+    flaps: fc.array(fc.constantFrom('none', 'left', 'right', 'both'), { minLength: 1, maxLength: 6 }),
+    reading,
+  })
+  .map((parameters) => ({ id: 'fold-out-booklet', parameters }));
+const plainFold: fc.Arbitrary<FormChoice> = fc
+  .record({ fold: fc.constantFrom('half', 'roll', 'zigzag', 'gate'), panels: fc.integer({ min: 3, max: 5 }) })
+  .map((parameters) => ({ id: 'plain-fold', parameters: { ...parameters, narrower: mm(1) } }));
 /** Every registered form needs choices here, or the first test below fails. */
 const CHOICES: Readonly<Record<string, fc.Arbitrary<FormChoice>>> = {
   'slit-book': slit,
   'meander-book': meander,
   'nested-booklet': booklet,
   'right-angle-section': section,
+  'fold-out-booklet': foldOuts,
+  'plain-fold': plainFold,
 };
 
 const sheets: fc.Arbitrary<Sheet> = fc.record({
   width: fc.oneof(
-    fc.integer({ min: 60, max: 1300 }).map(mm),
-    fc.integer({ min: 160, max: 2400 }).map((n) => inch(n / 64)),
+    fc.integer({ min: 90, max: 1300 }).map(mm),
+    fc.integer({ min: 240, max: 2400 }).map((n) => inch(n / 64)),
   ),
   height: fc.oneof(
     fc.integer({ min: 60, max: 1300 }).map(mm),
@@ -132,6 +143,49 @@ const TABLES: readonly {
     rows: ['1u 12u', '11u 2u', '3u 10u', '9u 4u', '5u 8u', '7u 6u'],
   },
   {
+    // Two sections of two folios: the first begins with page 1, the second with page 9 (a = 9, S = 2).
+    choice: { id: 'nested-booklet', parameters: { pages: 16, sections: 2 } },
+    evidence: 'reasoned',
+    rows: ['8u 1u', '2u 7u', '6u 3u', '4u 5u', '16u 9u', '10u 15u', '14u 11u', '12u 13u'],
+  },
+  {
+    // The inner folio has a flap that opens to the reader's right, beside page 5 of eight: on its outside it lies left of pages 6 and 3, on
+    // its inside right of 4 and 5. In the order in which they are met: 1, 2 and 3, then 4 beside the folded flap's front (5a, the fifth), then
+    // opened out 5 and 5b (sixth and seventh), then 6 and 7, and 8: the eighth, ninth and tenth.
+    choice: { id: 'fold-out-booklet', parameters: { flaps: ['none', 'right'] } },
+    evidence: 'reasoned',
+    rows: ['10u 1u', '2u 9u', '5u 8u 3u', '4u 6u 7u'],
+  },
+  {
+    // One folio, flaps on both sides: cover; both fronts side by side like a gate; opened to the left, opened to the right; back.
+    choice: { id: 'fold-out-booklet', parameters: { flaps: ['both'] } },
+    evidence: 'reasoned',
+    rows: ['3u 8u 1u 2u', '4u 5u 6u 7u'],
+  },
+  {
+    // Rolled: on the outside the flap, the back and the cover. Cover; its back beside the flap's front; the middle and the flap's back; back.
+    choice: { id: 'plain-fold', parameters: {} },
+    evidence: 'reasoned',
+    rows: ['3u 6u 1u', '2u 4u 5u'],
+  },
+  {
+    // To and fro, the cover at the right: opened, the other two of the outside; turned over, two of the inside; the third is the back.
+    choice: { id: 'plain-fold', parameters: { fold: 'zigzag' } },
+    evidence: 'reasoned',
+    rows: ['2u 3u 1u', '4u 5u 6u'],
+  },
+  {
+    // A gate: both flaps are the cover; the right one opens onto the middle and its own back; then the left one's; the back is the middle's.
+    choice: { id: 'plain-fold', parameters: { fold: 'gate' } },
+    evidence: 'reasoned',
+    rows: ['2u 6u 1u', '5u 3u 4u'],
+  },
+  {
+    choice: { id: 'plain-fold', parameters: { fold: 'half' } },
+    evidence: 'reasoned',
+    rows: ['4u 1u', '2u 3u'],
+  },
+  {
     // Near half over the far one, then the right over the left: from the top r1c2 (B up), r2c2 (A up), r2c1 (B up), r1c1 (A up).
     // The spine is at the right and the bolt near; turned half round the spine is at the left and the bolt at the head, so the
     // far row, which has not been turned over lengthwise, stands head down.
@@ -148,6 +202,9 @@ const TABLES: readonly {
     rows: ['15i 2i 3i 14i', '10u 7u 6u 11u', '13i 4i 1i 16i', '12u 5u 8u 9u'],
   },
 ];
+
+/** Forms with panels of differing widths: their sizes have tests of their own. */
+const OF_WIDTHS = new Set(['fold-out-booklet', 'plain-fold']);
 
 describe('every form of the registry', () => {
   it('has choices to try and a table of where its pages stand', () => {
@@ -212,24 +269,25 @@ describe('every form of the registry', () => {
       );
     });
 
-    it(`${id}: folded size is the sheet divided by its columns and rows, to the nanometre`, () => {
-      fc.assert(
-        fc.property(choices, sheets, (choice, sheet) => {
-          const plan = planned(choice, sheet);
-          const { columns, rows } = plan.form.grid(plan.parameters) as { columns: number; rows: number };
-          const leaf = [Math.round(sheet.width / columns), Math.round(sheet.height / rows)];
-          const { width, height, spineAxis } = plan.reading;
-          expect(spineAxis === 'vertical' ? [width, height] : [height, width]).toEqual(leaf);
-          // Panels cover the sheet: rounded positions, so neighbours share their edge and nothing is lost.
-          const area = pagePlaces(plan).reduce((sum, { rect }) => sum + BigInt(rect.width) * BigInt(rect.height), 0n);
-          const faces = BigInt(plan.run.sheet.sheets * plan.form.printed(plan.parameters).length);
-          expect(plan.reading.hidden.length > 0 || area === faces * BigInt(sheet.width) * BigInt(sheet.height)).toBe(
-            true,
-          );
-        }),
-        { numRuns: 25 },
-      );
-    });
+    if (!OF_WIDTHS.has(id))
+      it(`${id}: folded size is the sheet divided by its columns and rows, to the nanometre`, () => {
+        fc.assert(
+          fc.property(choices, sheets, (choice, sheet) => {
+            const plan = planned(choice, sheet);
+            const { columns, rows } = plan.form.grid(plan.parameters, sheet) as { columns: number; rows: number };
+            const leaf = [Math.round(sheet.width / columns), Math.round(sheet.height / rows)];
+            const { width, height, spineAxis } = plan.reading;
+            expect(spineAxis === 'vertical' ? [width, height] : [height, width]).toEqual(leaf);
+            // Panels cover the sheet: rounded positions, so neighbours share their edge and nothing is lost.
+            const area = pagePlaces(plan).reduce((sum, { rect }) => sum + BigInt(rect.width) * BigInt(rect.height), 0n);
+            const faces = BigInt(plan.run.sheet.sheets * plan.form.printed(plan.parameters).length);
+            expect(plan.reading.hidden.length > 0 || area === faces * BigInt(sheet.width) * BigInt(sheet.height)).toBe(
+              true,
+            );
+          }),
+          { numRuns: 25 },
+        );
+      });
 
     it(`${id}: panels stay rigid and joined through the whole rehearsal`, () => {
       fc.assert(

@@ -25,6 +25,9 @@ export const apply = (f: Isometry, p: Point): Point => ({
   y: f.c * p.x + f.d * p.y + f.ty,
 });
 
+/** A shift alone. */
+export const translated = (tx: number, ty: number): Isometry => ({ ...IDENTITY, tx, ty });
+
 /** f after g. */
 export const compose = (f: Isometry, g: Isometry): Isometry => ({
   a: f.a * g.a + f.b * g.c,

@@ -20,8 +20,8 @@ export interface FoldFile {
   readonly faces_vertices: readonly (readonly number[])[];
 }
 
-/** The crease pattern of a form whose panels meet corner to corner, as grid forms do. Lengths in millimetres. */
-export function foldFile(plan: FoldedBook, title: string): FoldFile {
+/** The crease pattern of one sheet of a form whose panels meet corner to corner, as grid forms do. Lengths in millimetres. */
+export function foldFile(plan: FoldedBook, title: string, index = 0): FoldFile {
   const { sheet } = plan.run;
   const { hinges, bends } = lastMoment(plan.run);
   const vertices = new Map<string, number>();
@@ -35,15 +35,16 @@ export function foldFile(plan: FoldedBook, title: string): FoldFile {
     return coords.length - 1;
   };
   // Turned about, so that faces run counter-clockwise where y points up.
-  const faces = sheet.panels.map(({ outline }) => [...outline].reverse().map(vertexAt));
+  const own = sheet.panels.flatMap((panel, i) => (panel.sheet === index ? [{ i, outline: panel.outline }] : []));
+  const faces = own.map(({ outline }) => [...outline].reverse().map(vertexAt));
   const bendOf = new Map(hinges.map(({ p, q }, i) => [`${p} ${q}`, bends[i]!]));
   const edges = new Map<string, { readonly ends: readonly [number, number]; readonly panels: number[] }>();
-  faces.forEach((face, panel) =>
+  faces.forEach((face, n) =>
     face.forEach((from, i) => {
       const to = face[(i + 1) % face.length]!;
       const key = from < to ? `${from} ${to}` : `${to} ${from}`;
       const edge = edges.get(key) ?? { ends: from < to ? [from, to] : [to, from], panels: [] };
-      edge.panels.push(panel);
+      edge.panels.push(own[n]!.i);
       edges.set(key, edge);
     }),
   );

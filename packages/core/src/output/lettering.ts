@@ -2,8 +2,9 @@ import { affineApply } from '../geometry/affine.ts';
 import { scaledAboutCentre } from '../geometry/rect.ts';
 import { pageLabel, type PageLabel, type SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { creepOf } from '../pagination/creep.ts';
-import { pageOnSheet, pagePlaces, shrinkOf } from '../pagination/imposition.ts';
+import { creepOf, nestedAs } from '../pagination/creep.ts';
+import { pageOnSheet, shrinkOf } from '../pagination/imposition.ts';
+import { pagePlaces } from '../pagination/page-places.ts';
 import type { PageBox } from '../pagination/placing.ts';
 import type { BookDocument, BookPage, Lettering, Role } from '../book/document.ts';
 import type { DrawItem } from './drawing.ts';
@@ -80,12 +81,12 @@ export function letterBook(
   book: Pick<BookDocument, 'pages' | 'numbering' | 'lettering' | 'printing'>,
 ): readonly PageLetters[] {
   const places = pagePlaces(plan);
-  const shrink = shrinkOf(places, book.printing);
+  const shrink = shrinkOf(plan, book.printing);
   return places.map((place): PageLetters => {
     const { box, toSheet } = pageOnSheet(
       place,
       scaledAboutCentre(place.rect, shrink),
-      creepOf(place.sheet, book.printing.creep),
+      creepOf(nestedAs(plan, place.sheet), book.printing.creep),
     );
     const label = pageLabel(plan.reading, place.page, book.numbering);
     const onPage = letterPage(box, book.pages[place.page]!, label, book.lettering, book.printing.safe);

@@ -1,5 +1,5 @@
 import type { SheetSide } from '../folding/reading.ts';
-import { pagePlaces, type PagePlace } from '../pagination/imposition.ts';
+import { pagePlaces, type PagePlace } from '../pagination/page-places.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { inch, mm, type Nm } from '../units/nm.ts';
 import type { LengthUnit } from '../units/measure.ts';
@@ -19,7 +19,7 @@ export function numberedDummy(
   face: { readonly sheet: number; readonly side: SheetSide } = { sheet: 0, side: 'A' },
 ): Drawing {
   const places = pagePlaces(plan).filter(({ sheet, side }) => sheet === face.sheet && side === face.side);
-  const lines = sheetLines(plan, face.side);
+  const lines = sheetLines(plan, face.side, face.sheet);
   const numbers = places.flatMap(({ rect, quarterTurns, page }): DrawItem[] => {
     const centre = { x: rect.left + rect.width / 2, y: rect.top + rect.height / 2 };
     const short = Math.min(rect.width, rect.height);

@@ -1,5 +1,5 @@
 import { endsOf } from '../geometry/outline.ts';
-import type { PatternLine } from '../folding/crease-pattern.ts';
+import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { Segment } from '../geometry/line.ts';
 import { toNm } from '../folding/fold-sheet.ts';
@@ -16,9 +16,10 @@ const HATCH = mm(1.3);
 /** Seen from the other face a valley is a mountain. */
 const SEEN_FROM_B: Readonly<Partial<Record<PatternLine['kind'], Layer>>> = { valley: 'mountain', mountain: 'valley' };
 
-/** Lines of the unfolded sheet as one of its faces shows them (face B: turned over left to right): folds, cuts and slits with their stops, at real size. */
-export function sheetLines(plan: FoldedBook, side: SheetSide = 'A'): Drawing {
-  const { sheet, run, pattern } = plan;
+/** Lines of an unfolded sheet as one of its faces shows them (face B: turned over left to right): folds, cuts and slits with their stops, at real size. */
+export function sheetLines(plan: FoldedBook, side: SheetSide = 'A', index = 0): Drawing {
+  const { sheet, run } = plan;
+  const pattern = index === 0 ? plan.pattern : creasePattern(run, index);
   const spot = (p: Spot2): Spot2 => ({
     x: side === 'A' ? toNm(run.sheet, p.x) : sheet.width - toNm(run.sheet, p.x),
     y: toNm(run.sheet, p.y),

@@ -5,7 +5,8 @@ import { onPage, type AssetInfo, type BookDocument, type Creep } from '../book/d
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { creepOf, creepPerFolio } from './creep.ts';
-import { impose, pagePlaces } from './imposition.ts';
+import { impose } from './imposition.ts';
+import { pagePlaces } from './page-places.ts';
 
 const creep = (more: Partial<Creep>): Creep => ({
   model: 'crisp',

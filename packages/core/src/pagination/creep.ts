@@ -1,5 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { BookDocument, Creep } from '../book/document.ts';
+import { folioOf } from '../folding/fold-sheet.ts';
 import { nm, type Nm } from '../units/nm.ts';
 
 /**
@@ -22,12 +23,18 @@ export function creepPerFolio({ model, thickness, measured }: Creep): Nm {
 }
 
 /**
- * How far the pages of a sheet move toward the spine: by (i − 1)·c on folio i, so that the outer margin stays as it is once the fore-edge is
+ * How far the pages of folio `folio` (0 outermost) of a section move toward the spine: by (i − 1)·c on the i-th, so that the outer margin stays as it is once the fore-edge is
  * trimmed; by half of it, so that they stay in the middle of what is left.
  */
-export const creepOf = (sheet: number, creep: Creep): Nm =>
-  nm((sheet * creepPerFolio(creep)) / (creep.keep === 'margin' ? 1 : 2));
+export const creepOf = (folio: number, creep: Creep): Nm =>
+  nm((folio * creepPerFolio(creep)) / (creep.keep === 'margin' ? 1 : 2));
+
+/** Which folio of its section a sheet is (0 outermost): only within a section do folios push one another out. */
+export const nestedAs = ({ run }: Pick<FoldedBook, 'run'>, sheet: number): number => folioOf(run.sheet, sheet).folio;
+
+/** Folios of the thickest section. */
+export const mostFolios = ({ run }: Pick<FoldedBook, 'run'>): number => Math.max(...run.sheet.sections);
 
 /** Closed, a section of S folios is 2S·T thick. */
-export const sectionThickness = ({ run }: FoldedBook, { printing }: Pick<BookDocument, 'printing'>): Nm =>
-  nm(2 * run.sheet.sheets * printing.creep.thickness);
+export const sectionThickness = (folios: number, { printing }: Pick<BookDocument, 'printing'>): Nm =>
+  nm(2 * folios * printing.creep.thickness);

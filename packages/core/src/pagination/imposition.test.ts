@@ -8,7 +8,8 @@ import { checkBook } from '../checks/checks.ts';
 import { newBook } from '../book/new-book.ts';
 import { mm } from '../units/nm.ts';
 import { exifLies, uprightFromExif, uprightFromPdfPage, uprightPdfSize } from './content-space.ts';
-import { impose, LEAST_SHRINK, pagePlaces, shrinkOf } from './imposition.ts';
+import { impose, LEAST_SHRINK, shrinkOf } from './imposition.ts';
+import { pagePlaces } from './page-places.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'along-width' as const };
 const plan = (() => {
@@ -68,14 +69,14 @@ describe('laying contents on their pages', () => {
   });
 
   it('shrinks all pages alike, just enough for the outermost to clear the margin', () => {
-    expect(shrinkOf(pagePlaces(plan), printing('shrink', 60))).toBe(LEAST_SHRINK);
+    expect(shrinkOf(plan, printing('shrink', 60))).toBe(LEAST_SHRINK);
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 20 }), (edge) => {
         const places = pagePlaces(plan);
-        const scale = shrinkOf(places, printing('shrink', edge));
+        const scale = shrinkOf(plan, printing('shrink', edge));
         const tightest = Math.min(...places.map(({ rect }) => Math.min(rect.width, rect.height)));
         expect(scale).toBeCloseTo(1 - (2 * mm(edge)) / tightest, 9);
-        expect(shrinkOf(places, printing('warn', edge))).toBe(1);
+        expect(shrinkOf(plan, printing('warn', edge))).toBe(1);
       }),
     );
   });

@@ -1,30 +1,14 @@
 import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
 import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
-import { toNm } from '../folding/fold-sheet.ts';
-import { bounds } from '../folding/state.ts';
-import { sideOfPage, type SheetSide } from '../folding/reading.ts';
+import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
-import { at } from '../result.ts';
 import type { AssetLookup, AssetPage, BookDocument, PageContent, Printing } from '../book/document.ts';
-import { creepOf } from './creep.ts';
+import { unreachedOn } from '../printing/reach.ts';
+import { pagePlaces, type PagePlace } from './page-places.ts';
+import { creepOf, nestedAs } from './creep.ts';
+import { partAsPrinted } from './gutter.ts';
 import { extentOf, placeOnPage, type PageBox } from './placing.ts';
-
-/** Where one page of the book stands on the flat sheet. Lengths in nanometres, y towards the tail, seen from the face's own side. */
-export interface PagePlace {
-  /** 0-based, in reading order */
-  readonly page: number;
-  /** of the stack, 0 on top */
-  readonly sheet: number;
-  readonly side: SheetSide;
-  /** label of the panel */
-  readonly panel: string;
-  readonly rect: Rect;
-  /** clockwise, from the sheet's north to the page's head */
-  readonly quarterTurns: 0 | 1 | 2 | 3;
-  /** on which side the spine is as the page is read */
-  readonly spine: 'left' | 'right';
-}
 
 /** A content laid on the sheet. */
 export interface Laid {
@@ -47,41 +31,14 @@ export interface Laid {
 /** A content laid on its page. */
 export type PlacedContent = PagePlace & Laid;
 
-const placesOf = new WeakMap<FoldedBook, readonly PagePlace[]>();
-
-/** The places of all pages, derived from the folded book. Kept by plan: screens ask after every change. */
-export function pagePlaces(plan: FoldedBook): readonly PagePlace[] {
-  const places = placesOf.get(plan) ?? placedPages(plan);
-  placesOf.set(plan, places);
-  return places;
-}
-
-function placedPages(plan: FoldedBook): readonly PagePlace[] {
-  const { run, reading, sheet } = plan;
-  return reading.pages.map(({ face, quarterTurns }, page) => {
-    const panel = at(run.sheet.panels, face.panel);
-    const box = bounds([panel.outline]);
-    const [left, right] = [toNm(run.sheet, box.left), toNm(run.sheet, box.right)];
-    const [top, bottom] = [toNm(run.sheet, box.top), toNm(run.sheet, box.bottom)];
-    const rect = {
-      left: face.side === 'A' ? left : sheet.width - right,
-      top,
-      width: right - left,
-      height: bottom - top,
-    };
-    const spine = (sideOfPage(reading, page) === 'recto') === (reading.spineAt === 'west') ? 'left' : 'right';
-    return { page, sheet: panel.sheet, side: face.side, panel: panel.label, rect, quarterTurns, spine };
-  });
-}
-
 /** Pages are never drawn smaller than this; margins that would ask for it leave no page worth printing. */
 export const LEAST_SHRINK = 0.2;
 
 /** By how much every page is drawn smaller so that the outermost stay within what the printer reaches: one scale for all. */
-export function shrinkOf(places: readonly PagePlace[], printing: Printing): number {
+export function shrinkOf(plan: FoldedBook, printing: Printing): number {
   if (printing.margin === 'warn') return 1;
-  const { top, right, bottom, left } = printing.unprintable;
-  const scale = places.reduce(
+  const { top, right, bottom, left } = unreachedOn(plan, printing);
+  const scale = pagePlaces(plan).reduce(
     (least, { rect }) =>
       Math.min(least, 1 - (2 * Math.max(left, right)) / rect.width, 1 - (2 * Math.max(top, bottom)) / rect.height),
     1,
@@ -115,7 +72,7 @@ export function impose(
   assets: AssetLookup,
 ): readonly PlacedContent[] {
   const places = pagePlaces(plan);
-  const shrink = shrinkOf(places, printing);
+  const shrink = shrinkOf(plan, printing);
   return places.flatMap((place): PlacedContent[] => {
     const content = pages[place.page]?.content;
     const asset = content ? assets(content.asset)?.pages[content.page] : undefined;
@@ -140,9 +97,10 @@ function layOnPlace(
   const room = scaledAboutCentre(place.rect, shrink);
   const clip = content.fit === 'bleed' ? overTheEdge(room, plan.sheet, printing.bleed) : room;
   // A picture that runs on over the spine stays where it meets its other half.
-  const moved = content.part ? 0 : creepOf(place.sheet, printing.creep);
+  const moved = content.part ? 0 : creepOf(nestedAs(plan, place.sheet), printing.creep);
   const { box, toSheet } = pageOnSheet(place, room, moved);
-  return { ...place, ...layOn(content, asset, box, toSheet, clip, printing.bleed), side: place.side };
+  const shown = content.part ? { ...content, part: partAsPrinted(plan, place, content.part, printing) } : content;
+  return { ...place, ...layOn(shown, asset, box, toSheet, clip, printing.bleed), content, side: place.side };
 }
 
 /** Lays the poster on the whole of face B, seen with the sheet turned over from left to right. */

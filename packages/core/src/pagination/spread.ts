@@ -4,7 +4,7 @@ import { lastMoment } from '../folding/run.ts';
 import type { View } from '../folding/reading.ts';
 import { at } from '../result.ts';
 import type { Part } from '../book/document.ts';
-import { pagePlaces, type PagePlace } from './imposition.ts';
+import { pagePlaces, type PagePlace } from './page-places.ts';
 
 /** Over what one picture is laid: an opening (a place in `reading.views`), a row of panels (0-based), or all of the sheet. */
 export type SpreadOver =
@@ -83,8 +83,14 @@ function bookCells(plan: FoldedBook, places: readonly PagePlace[], inRows: boole
   });
 }
 
-/** The two pages of an opening as they lie before the reader. At a fold-out the page before its fold lies head down. */
-function openingCells(plan: FoldedBook, { left, right: after, hinge }: View): readonly Cell[] {
+/** The pages of an opening as they lie before the reader. At a fold-out of a strip the page before its fold lies head down. */
+function openingCells(plan: FoldedBook, { left, right: after, hinge, row }: View): readonly Cell[] {
+  if (row)
+    return bookCells(
+      plan,
+      row.map((page) => at(pagePlaces(plan), page)),
+      false,
+    );
   if (left === null || after === null) return [];
   const { width, height } = plan.reading;
   const stacked = hinge === 'head' || hinge === 'tail';

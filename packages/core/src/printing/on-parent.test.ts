@@ -57,6 +57,7 @@ describe('a printer', () => {
     duplex: 'none',
     twoPass: { move: 'as-it-came', order: 'outermost-first', turned: false },
     unprintable: { top: mm(4), right: mm(4), bottom: mm(4), left: mm(4) },
+    measured: null,
   };
   it('is kept under its tidied name, unless it contradicts itself', () => {
     expect(checkPrinter(draft)).toMatchObject({ ok: true, value: { name: 'Wheelhouse' } });

@@ -1,3 +1,4 @@
+import type { Printing } from '../book/document.ts';
 import type { Nm } from '../units/nm.ts';
 
 interface Size {
@@ -8,6 +9,7 @@ interface Size {
 /** Where sheets lie on the larger paper that they are printed on, to be cut out and gathered. Nanometres from its top left. */
 export interface ParentGrid {
   readonly paper: Size;
+  readonly sheet: Size;
   readonly columns: number;
   readonly rows: number;
   readonly left: number;
@@ -18,12 +20,19 @@ export interface ParentGrid {
 }
 
 /**
- * As many sheets as a printed paper holds beside and below each other, in the middle of it; the paper lies or stands, whichever holds
- * more. Between neighbours there is room for what bleeds over. Undefined where not even one fits.
+ * As many sheets as a printed paper holds beside and below each other, in the middle of it or against the left edge of its front; the
+ * paper lies or stands, whichever holds more. Between neighbours there is room for what bleeds over. Undefined where not even one fits.
  *
  * @param most no more than so many are of use
  */
-export function gridOnParent(sheet: Size, paper: Size, bleed: Nm | number, most: number): ParentGrid | undefined {
+export function gridOnParent(
+  { width, height }: Size,
+  onto: Size & { readonly at?: NonNullable<Printing['onto']>['at'] },
+  bleed: Nm | number,
+  most: number,
+): ParentGrid | undefined {
+  const sheet = { width, height };
+  const paper = { width: onto.width, height: onto.height };
   const grids = [paper, { width: paper.height, height: paper.width }].flatMap((page): ParentGrid[] => {
     const gap = 2 * bleed;
     const fit = (room: number, each: number) => Math.floor((room + gap) / (each + gap));
@@ -34,9 +43,10 @@ export function gridOnParent(sheet: Size, paper: Size, bleed: Nm | number, most:
     return [
       {
         paper: page,
+        sheet,
         columns,
         rows,
-        left: (page.width - (columns * stepX - gap)) / 2,
+        left: onto.at === 'left-edge' ? bleed : (page.width - (columns * stepX - gap)) / 2,
         top: (page.height - (rows * stepY - gap)) / 2,
         stepX,
         stepY,
@@ -49,10 +59,10 @@ export function gridOnParent(sheet: Size, paper: Size, bleed: Nm | number, most:
   );
 }
 
-/** The corner of the k-th cell on the front, row by row; on the back, seen turned over like a page, columns run the other way. */
+/** The corner of the k-th cell on the front, row by row; on the back, seen turned over like a page, everything is mirrored. */
 export function cellCorner(grid: ParentGrid, k: number, side: 'A' | 'B'): { readonly x: number; readonly y: number } {
   const row = Math.floor(k / grid.columns);
   const column = k % grid.columns;
-  const across = side === 'A' ? column : grid.columns - 1 - column;
-  return { x: grid.left + across * grid.stepX, y: grid.top + row * grid.stepY };
+  const x = grid.left + column * grid.stepX;
+  return { x: side === 'A' ? x : grid.paper.width - x - grid.sheet.width, y: grid.top + row * grid.stepY };
 }

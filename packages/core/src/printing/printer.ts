@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../result.ts';
 import type { Printing } from '../book/document.ts';
+import { mm, type Nm } from '../units/nm.ts';
 import type { TwoPass } from './feed-rehearsal.ts';
 
 /** A maker's printer: what it does between front and back, what it cannot reach. */
@@ -11,6 +12,35 @@ export interface Printer {
   /** as the feed rehearsal found it; null: not rehearsed */
   readonly twoPass: TwoPass | null;
   readonly unprintable: Printing['unprintable'];
+  /** what a test print shows; null: not measured, taken to be true */
+  readonly measured: TestPrint | null;
+}
+
+export interface Shift {
+  readonly right: Nm;
+  readonly down: Nm;
+}
+
+/** What is measured on a test print: how long its lines of 100 mm are, and how far from the paper's middle its cross stands on each face. */
+export interface TestPrint {
+  readonly across: Nm;
+  readonly down: Nm;
+  readonly front: Shift;
+  readonly back: Shift;
+}
+
+/** The lines of a test print should be so long. */
+export const TEST_LINE = mm(100);
+
+/** About the paper's middle a printed length is multiplied by `scaleX`, `scaleY` and then moved, so that it comes out as it was meant. */
+export function correctionFor({ across, down, front, back }: TestPrint, side: 'A' | 'B') {
+  const { right, down: low } = side === 'A' ? front : back;
+  return {
+    scaleX: TEST_LINE / across,
+    scaleY: TEST_LINE / down,
+    right: -right * (TEST_LINE / across),
+    down: -low * (TEST_LINE / down),
+  };
 }
 
 export type PrinterDraft = Omit<Printer, 'id'>;

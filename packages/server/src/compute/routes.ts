@@ -3,7 +3,8 @@ import { computeFoldRequest, computeImpositionRequest, computeYieldRequest } fro
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { toNm } from '@eight-up/core/folding/fold-sheet';
 import { endsOf } from '@eight-up/core/geometry/outline';
-import { pagePlaces, shrinkOf } from '@eight-up/core/pagination/imposition';
+import { shrinkOf } from '@eight-up/core/pagination/imposition';
+import { pagePlaces } from '@eight-up/core/pagination/page-places';
 import { formFacts } from '@eight-up/words/forms';
 import { programmeWords } from '@eight-up/words/steps';
 import { planProblemWords } from '@eight-up/words/problems';
@@ -23,8 +24,8 @@ export function computeRoutes(thread: CuttingThread): Router {
   });
   router.post('/imposition', (request, response) => {
     const { form, parameters, sheet, printing } = parseRequest(computeImpositionRequest, request.body);
-    const places = pagePlaces(planned({ id: form, parameters }, sheet));
-    response.json({ sheet, pages: places, scale: printing ? shrinkOf(places, printing) : 1 });
+    const plan = planned({ id: form, parameters }, sheet);
+    response.json({ sheet, pages: pagePlaces(plan), scale: printing ? shrinkOf(plan, printing) : 1 });
   });
   router.post('/yield', async (request, response) => {
     const asked = parseRequest(computeYieldRequest, request.body);
@@ -50,14 +51,15 @@ function foldAnswer(plan: FoldedBook) {
     closed: { width: reading.width, height: reading.height },
     spineAxis: reading.spineAxis,
     steps: run.programme.map((step, i) => ({ kind: step.kind, name: step.name, ...programmeWords(plan)[i]! })),
-    pages: reading.pages.map(({ face, quarterTurns }, page) => ({
+    pages: reading.pages.map(({ face, quarterTurns, number, letter }, page) => ({
       page,
+      label: `${number}${letter ?? ''}`,
       panel: label(face.panel),
       side: face.side,
       quarterTurns,
     })),
     hidden: reading.hidden.map(({ face, why }) => ({ panel: label(face.panel), side: face.side, why })),
-    openings: reading.views.map(({ left, right, hinge }) => ({ left, right, hinge })),
+    openings: reading.views.map(({ left, right, hinge, row }) => ({ left, right, hinge, ...(row ? { row } : {}) })),
     layers: reading.layers.map(label),
     gaps: reading.gaps.map(({ kind, edges }) => ({ kind, edges })),
     lines: pattern.map(({ kind, segment }) => ({ kind, points: endsOf(segment).map(spot) })),

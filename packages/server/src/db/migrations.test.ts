@@ -5,6 +5,7 @@ import { MikroORM } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { applyCommand } from '@eight-up/core/book/command';
+import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
 import { onPage, type PageContent } from '@eight-up/core/book/document';
 import { newBook } from '@eight-up/core/book/new-book';
 import { databaseAt } from '../../test/first-version.ts';
@@ -130,7 +131,7 @@ describe('migrations of the database', () => {
     expect(JSON.parse(stored!.doc).version).toBe(1);
     await broken.close(true);
     const orm = await openDatabase(folder);
-    expect((await orm.em.fork().findOneOrFail(BookRow, { id: 'old' })).doc.version).toBe(3);
+    expect((await orm.em.fork().findOneOrFail(BookRow, { id: 'old' })).doc.version).toBe(DOCUMENT_VERSION);
     await orm.close(true);
   });
 });

@@ -9,6 +9,7 @@ import { MigrationBin } from './migration-0002-bin.ts';
 import { MigrationPagesAndPoints } from './migration-0003-pages-and-points.ts';
 import { MigrationPapers } from './migration-0004-papers.ts';
 import { MigrationPrinters } from './migration-0005-printers.ts';
+import { MigrationMeasuredPrinters } from './migration-0006-measured-printers.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -17,6 +18,7 @@ export const MIGRATIONS = [
   { name: '0003-pages-and-points', class: MigrationPagesAndPoints },
   { name: '0004-papers', class: MigrationPapers },
   { name: '0005-printers', class: MigrationPrinters },
+  { name: '0006-measured-printers', class: MigrationMeasuredPrinters },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

@@ -12,7 +12,9 @@ import { mm, toPoints } from '@eight-up/core/units/nm';
 import { impose, layPoster, type Laid } from '@eight-up/core/pagination/imposition';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
 import type { DrawItem } from '@eight-up/core/output/drawing';
+import { correctionFor } from '@eight-up/core/printing/printer';
 import { cellCorner, gridOnParent } from '@eight-up/core/printing/on-parent';
+import { gatherMarks, trimOnSheet } from '@eight-up/core/output/nest-marks';
 import { letterBook, type Letters } from '@eight-up/core/output/lettering';
 import type { AssetInfo, AssetLookup, BookDocument } from '@eight-up/core/book/document';
 import type { SheetSide } from '@eight-up/core/folding/reading';
@@ -38,6 +40,7 @@ interface PrintedFace {
   readonly side: SheetSide;
   readonly laid: readonly Laid[];
   readonly letters: readonly Letters[];
+  readonly marks: readonly DrawItem[];
 }
 
 /** An original embedded once, drawn on any page through a matrix from its own space to the upright content (nanometres). */
@@ -66,14 +69,16 @@ export async function printPdf(
   const room = over > 0 ? over + MARK_ROOM : 0;
   const document = await newDocument(book.title);
   const letters = faces.flatMap((one) => one.letters);
-  const fonts = letters.length ? await embedFonts(document, letters.map(({ text }) => text).join('')) : undefined;
+  const drawn = letters.length > 0 || faces.some(({ marks }) => marks.length > 0);
+  const fonts = drawn ? await embedFonts(document, letters.map(({ text }) => text).join('')) : undefined;
   const embed = embedder(document, faces, byId, originalPath);
   if (book.printing.onto) {
-    await onParents(document, faces, plan, book.printing.onto, over, flip, embed, fonts);
+    await onParents(document, faces, plan, book.printing, over, flip, embed, fonts);
     return document.save();
   }
   for (const one of faces) {
     const page = document.addPage([toPoints(sheet.width + 2 * room), toPoints(sheet.height + 2 * room)]);
+    correct(page, one.side, book.printing.printer);
     page.pushOperators(concatTransformationMatrix(...ontoPage(one.side, flip, plan, room)));
     await drawFace(page, one, sheet.height, embed, fonts);
     if (room === 0) continue;
@@ -98,7 +103,7 @@ async function onParents(
   document: PDFDocument,
   faces: readonly PrintedFace[],
   plan: FoldedBook,
-  onto: NonNullable<BookDocument['printing']['onto']>,
+  printing: BookDocument['printing'],
   bleed: number,
   flip: PrintChoice['flip'],
   embed: (asset: string) => Promise<Embedded>,
@@ -106,7 +111,8 @@ async function onParents(
 ): Promise<void> {
   const { sheet } = plan;
   const order = [...new Set(faces.map((face) => face.sheet))];
-  const grid = gridOnParent(sheet, onto, bleed, order.length);
+  const { onto, printer } = printing;
+  const grid = onto ? gridOnParent(sheet, onto, bleed, order.length) : undefined;
   if (!grid)
     throw new Refusal(
       'plan-impossible',
@@ -122,6 +128,7 @@ async function onParents(
         .map((wanted) => faces.find((face) => face.sheet === wanted && face.side === side));
       if (here.every((face) => face === undefined)) continue;
       const page = document.addPage([toPoints(paper.width), toPoints(paper.height)]);
+      correct(page, side, printer);
       page.pushOperators(concatTransformationMatrix(...turnedForFlip(side, flip, paper)));
       for (const [k, face] of here.entries()) {
         if (!face) continue;
@@ -133,22 +140,38 @@ async function onParents(
         page.pushOperators(...trimMarks(sheet, bleed, mm(4)), popGraphicsState());
         drawDrawing(
           page,
-          { width: paper.width, height: paper.height, items: cellMarks(plan, face, x, y, bleed) },
+          { width: paper.width, height: paper.height, items: cellMarks(plan, printing, face, x, y, bleed) },
           numbers,
         );
       }
     }
 }
 
-/** Ticks where the folio folds, and which sheet and face it is, outside the sheet. */
+/** Makes up for what a test print showed of the printer: everything on the page larger or smaller about its middle, and moved. */
+function correct(page: PDFPage, side: SheetSide, printer: BookDocument['printing']['printer']): void {
+  if (!printer?.measured) return;
+  const { scaleX, scaleY, right, down } = correctionFor(printer.measured, side);
+  const { width, height } = page.getSize();
+  const [x, y] = [width / 2 + toPoints(right), height / 2 - toPoints(down)];
+  page.pushOperators(
+    concatTransformationMatrix(scaleX, 0, 0, scaleY, x - (width / 2) * scaleX, y - (height / 2) * scaleY),
+  );
+}
+
+/** Ticks where the folio folds, ends and is trimmed, and which sheet and face it is, outside the sheet. */
 function cellMarks(
-  { sheet, run }: FoldedBook,
+  plan: FoldedBook,
+  printing: BookDocument['printing'],
   { sheet: n, side }: PrintedFace,
   x: number,
   y: number,
   bleed: number,
 ): readonly DrawItem[] {
-  const folds = run.sheet.verticals.slice(1, -1).map((ticks) => ticks / run.sheet.scale);
+  const { sheet, run } = plan;
+  const folds = [
+    ...run.sheet.stack[n]!.verticals.slice(1).map((ticks) => ticks / run.sheet.scale),
+    ...trimOnSheet(plan, printing, n),
+  ].filter((at) => at < sheet.width - mm(0.1));
   const tick = (at: number, from: number, to: number): DrawItem => ({
     kind: 'line',
     layer: 'mark',
@@ -177,6 +200,7 @@ function cellMarks(
 /** Faces in the order in which they print, sheet by sheet; those that carry pages always do, the back of others where something hangs there. */
 function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup): readonly PrintedFace[] {
   const placed = impose(plan, book, assets);
+  const marks = gatherMarks(plan, book.printing);
   const letters = letterBook(plan, book);
   const poster = layPoster(plan, book, assets);
   const carriesPages = plan.form.printed(plan.parameters);
@@ -192,6 +216,7 @@ function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup)
           ...laidHere.filter((one) => one.side === side),
         ],
         letters: lettersHere.filter((one) => one.side === side).flatMap(({ onSheet }) => onSheet),
+        marks: marks.filter((one) => here(one) && one.side === side).map(({ item }) => item),
       }))
       .filter(({ side, laid, letters: set }) => carriesPages.includes(side) || laid.length > 0 || set.length > 0);
   });
@@ -231,7 +256,7 @@ function turnedForFlip(
 
 async function drawFace(
   page: PDFPage,
-  { laid, letters }: PrintedFace,
+  { laid, letters, marks }: PrintedFace,
   height: number,
   embed: (asset: string) => Promise<Embedded>,
   fonts: DrawingFonts | undefined,
@@ -242,7 +267,7 @@ async function drawFace(
       ...clippedObject(name, [matrix, upright].reduce(affineAfter, toPdf(height)), rectInPoints(clip, height)),
     );
   }
-  if (fonts) drawDrawing(page, { width: 0, height, items: letters }, fonts);
+  if (fonts) drawDrawing(page, { width: 0, height, items: [...marks, ...letters] }, fonts);
 }
 
 /** Embeds each original when it is first drawn. */

@@ -16,6 +16,9 @@ import { sendFile } from './send-file.ts';
 
 export const dummyQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
 
+/** Forms of several sheets differ from sheet to sheet: which one, counted from 1. */
+export const linesQuery = z.object({ sheet: z.coerce.number().int().min(1).max(500).default(1) });
+
 export const rehearsalQuery = z.object({ pass: z.enum(['fronts', 'backs']).default('fronts') });
 
 export const planQuery = z.object({
@@ -97,31 +100,38 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
     sendFile(response, doc, 'numbered dummy.pdf', 'application/pdf', await dummyPdf(plan, doc, unit));
   });
 
+  const loadSheet = async (request: Request<{ id: string }>) => {
+    const { sheet } = parseRequest(linesQuery, request.query);
+    const loaded = await load(request.params.id);
+    const index = sheetsAsked(loaded.plan.run.sheet.sheets, String(sheet), 'outermost-first')[0]!;
+    return { ...loaded, index, of: loaded.plan.run.sheet.sheets > 1 ? ` sheet ${sheet}` : '' };
+  };
+
   router.get('/:id/lines.svg', async (request, response) => {
-    const { doc, plan } = await load(request.params.id);
+    const { doc, plan, index, of } = await loadSheet(request);
     sendFile(
       response,
       doc,
-      'lines.svg',
+      `lines${of}.svg`,
       'image/svg+xml',
-      drawingToSvg(sheetLines(plan), `${doc.title}: folds and cuts`),
+      drawingToSvg(sheetLines(plan, 'A', index), `${doc.title}${of}: folds and cuts`),
     );
   });
 
   router.get('/:id/lines.dxf', async (request, response) => {
-    const { doc, plan } = await load(request.params.id);
+    const { doc, plan, index, of } = await loadSheet(request);
     const { drawingToDxf } = await import('./line-files.ts');
-    sendFile(response, doc, 'lines.dxf', 'image/vnd.dxf', drawingToDxf(sheetLines(plan)));
+    sendFile(response, doc, `lines${of}.dxf`, 'image/vnd.dxf', drawingToDxf(sheetLines(plan, 'A', index)));
   });
 
   router.get('/:id/creases.fold', async (request, response) => {
-    const { doc, plan } = await load(request.params.id);
+    const { doc, plan, index, of } = await loadSheet(request);
     sendFile(
       response,
       doc,
-      'creases.fold',
+      `creases${of}.fold`,
       'application/json',
-      `${JSON.stringify(foldFile(plan, doc.title), null, 1)}\n`,
+      `${JSON.stringify(foldFile(plan, doc.title, index), null, 1)}\n`,
     );
   });
 

@@ -16,6 +16,7 @@ const draft: PrinterDraft = {
   duplex: 'none',
   twoPass: { move: 'like-a-page', order: 'innermost-first', turned: true },
   unprintable: { top: mm(4), right: mm(4), bottom: mm(13), left: mm(4) },
+  measured: null,
 };
 const printers = async () => ((await server.request.get('/api/printers')).body as PrintersAnswer).printers;
 

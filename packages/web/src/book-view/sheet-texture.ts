@@ -1,4 +1,4 @@
-import { pagePlaces } from '@eight-up/core/pagination/imposition';
+import { pagePlaces } from '@eight-up/core/pagination/page-places';
 import type { PageLetters } from '@eight-up/core/output/lettering';
 import type { Laid, PlacedContent } from '@eight-up/core/pagination/imposition';
 import type { SheetSide } from '@eight-up/core/folding/reading';

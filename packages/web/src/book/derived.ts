@@ -4,14 +4,8 @@ import { checkBook } from '@eight-up/core/checks/checks';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { letterBook, type PageLetters } from '@eight-up/core/output/lettering';
-import {
-  impose,
-  layPoster,
-  pagePlaces,
-  type Laid,
-  type PagePlace,
-  type PlacedContent,
-} from '@eight-up/core/pagination/imposition';
+import { impose, layPoster, type Laid, type PlacedContent } from '@eight-up/core/pagination/imposition';
+import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import { pageNames } from '@eight-up/words/forms';
 
 /** What the drawing of a single page depends on besides the page itself; one object as long as none of it changes. */

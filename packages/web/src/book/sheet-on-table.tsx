@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import type { Margins } from '@eight-up/core/book/document';
+import { nestMarks } from '@eight-up/core/output/nest-marks';
 import { useActions } from '../app/actions.tsx';
 import { LineLegend } from '../sheet-view/line-legend.tsx';
 import { SheetView } from '../sheet-view/sheet-view.tsx';
@@ -113,10 +114,11 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
         lit={lit}
         onPoint={onPoint}
         {...(onChoose ? { onChoose } : {})}
+        marks={nestMarks(book.plan, book.book.printing, sheet, turnedOver ? 'B' : 'A')}
         {...(margins ? { margins } : {})}
         className="min-h-0 w-full grow"
       />
-      <LineLegend plan={book.plan} />
+      <LineLegend plan={book.plan} sheet={sheet} />
     </section>
   );
 }

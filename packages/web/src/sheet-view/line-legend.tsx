@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { creasePattern } from '@eight-up/core/folding/crease-pattern';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { LINE_CODE, type Layer } from '@eight-up/core/output/line-code';
 
@@ -11,8 +12,11 @@ const MEANING: Readonly<Partial<Record<Layer, string>>> = {
 };
 
 /** What the lines of this sheet mean: only those it has. */
-export function LineLegend({ plan }: { readonly plan: FoldedBook }) {
-  const layers = useMemo(() => [...new Set(plan.pattern.map(({ kind }) => kind))].sort(), [plan]);
+export function LineLegend({ plan, sheet = 0 }: { readonly plan: FoldedBook; readonly sheet?: number }) {
+  const layers = useMemo(
+    () => [...new Set(creasePattern(plan.run, sheet).map(({ kind }) => kind))].sort(),
+    [plan, sheet],
+  );
   return (
     <ul aria-label="What the lines mean" className="mt-1 flex flex-wrap justify-center gap-x-5 text-sm text-quiet">
       {layers.map((layer) => {

@@ -1,8 +1,10 @@
 import { useMemo, type ReactNode } from 'react';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { pagePlaces, type Laid, type PagePlace, type PlacedContent } from '@eight-up/core/pagination/imposition';
+import { type Laid, type PlacedContent } from '@eight-up/core/pagination/imposition';
+import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import type { PageLetters } from '@eight-up/core/output/lettering';
 import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { DrawItem } from '@eight-up/core/output/drawing';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { toNm } from '@eight-up/core/folding/fold-sheet';
 import { measureNumber } from '@eight-up/core/units/measure';
@@ -30,9 +32,13 @@ interface SheetViewProps {
   readonly onChoose?: (page: number) => void;
   /** strip that the printer leaves white, drawn over the paper */
   readonly margins?: { readonly top: number; readonly right: number; readonly bottom: number; readonly left: number };
+  /** drawn over the sheet: marks to gather and to trim by */
+  readonly marks?: readonly DrawItem[];
   readonly className?: string;
   readonly showNumbers?: boolean;
 }
+
+const NO_MARKS: readonly DrawItem[] = [];
 
 const mm = (length: number) => length / 1e6;
 
@@ -52,13 +58,14 @@ export function SheetView(props: SheetViewProps) {
     onPoint,
     onChoose,
     margins,
+    marks = NO_MARKS,
     className,
     showNumbers = true,
   } = props;
   const [w, h] = [mm(plan.sheet.width), mm(plan.sheet.height)];
   const lying = turns % 2 === 1;
   const [seenW, seenH] = lying ? [h, w] : [w, h];
-  const lines = useMemo(() => sheetLines(plan, turnedOver ? 'B' : 'A'), [plan, turnedOver]);
+  const lines = useMemo(() => sheetLines(plan, turnedOver ? 'B' : 'A', sheet), [plan, turnedOver, sheet]);
   const side = turnedOver ? 'B' : 'A';
   const here = (one: { readonly sheet: number; readonly side: SheetSide }) => one.sheet === sheet && one.side === side;
   const places = pagePlaces(plan).filter(here);
@@ -84,7 +91,14 @@ export function SheetView(props: SheetViewProps) {
       role="group"
       aria-label={`Flat sheet${plan.run.sheet.sheets > 1 ? ` ${sheet + 1}` : ''}, face ${side} up`}
     >
-      <MarksFromEdge plan={plan} turns={turns} turnedOver={turnedOver} width={seenW} text={2.1 * unitLength} />
+      <MarksFromEdge
+        plan={plan}
+        sheet={sheet}
+        turns={turns}
+        turnedOver={turnedOver}
+        width={seenW}
+        text={2.1 * unitLength}
+      />
       <g transform={spin}>
         <rect width={w} height={h} fill="#0002" transform={`translate(${unitLength * 0.5} ${unitLength * 0.7})`} />
         <rect width={w} height={h} fill={turnedOver && !pagesBehind ? '#f4f2ea' : '#fdfcf7'} />
@@ -106,6 +120,7 @@ export function SheetView(props: SheetViewProps) {
         </g>
         <g style={{ pointerEvents: 'none' }}>
           <DrawingItems drawing={lines} heavier={unitLength / 2.4} halo />
+          <DrawingItems drawing={{ ...lines, items: marks }} heavier={unitLength / 2.4} />
         </g>
         <g style={{ pointerEvents: 'none' }}>
           <DrawingItems drawing={lettered} />
@@ -251,12 +266,14 @@ function MarginStrip({
 /** Marks of the upright lines, read from the left edge of the sheet as it lies. */
 function MarksFromEdge({
   plan,
+  sheet,
   turns,
   turnedOver,
   width,
   text,
 }: {
   readonly plan: FoldedBook;
+  readonly sheet: number;
   readonly turns: number;
   readonly turnedOver: boolean;
   readonly width: number;
@@ -264,8 +281,13 @@ function MarksFromEdge({
 }) {
   const unit = useSettings((s) => s.unit);
   const { run } = plan;
-  const crossing = turns % 2 === 0 ? run.sheet.verticals : run.sheet.horizontals;
-  const own = crossing.slice(1, -1).map((ticks) => mm(toNm(run.sheet, ticks)));
+  const crossing = turns % 2 === 0 ? run.sheet.stack[sheet]!.verticals : run.sheet.horizontals;
+  const extent = turns % 2 === 0 ? run.sheet.width : run.sheet.height;
+  // A folio narrower than the sheet ends at a mark too.
+  const own = crossing
+    .slice(1)
+    .filter((ticks) => extent - ticks > 1e5 * run.sheet.scale)
+    .map((ticks) => mm(toNm(run.sheet, ticks)));
   // Turned half round, or over left to right, the edge read from is the other one.
   const reversed = turns % 2 === 0 ? (turns === 2) !== turnedOver : turns === 1;
   const marks = own.map((x) => (reversed ? width - x : x)).sort((a, b) => a - b);

@@ -21,7 +21,13 @@ export function FeedRehearsal() {
   const { printing } = book.book;
   const save = () =>
     keep.mutate(
-      { name: name.trim() || 'My printer', duplex: 'none', twoPass: done!, unprintable: printing.unprintable },
+      {
+        name: name.trim() || 'My printer',
+        duplex: 'none',
+        twoPass: done!,
+        unprintable: printing.unprintable,
+        measured: null,
+      },
       {
         onSuccess: (printer) => {
           book.change({ kind: 'set-printing', printing: { ...printing, printer } });

@@ -4,7 +4,17 @@ import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
 import { tapeOf } from '@eight-up/core/folding/rehearsal';
 import { turnedSheet, type Sheet } from '@eight-up/core/paper/sheet-size';
-import { factsSentence, formWords, hiddenSentence, printedSheetsSentence } from '@eight-up/words/forms';
+import { nearCounts } from '@eight-up/core/forms/nested-booklet';
+import { USUAL_PRINTING } from '@eight-up/core/book/usual';
+import {
+  counted,
+  factsSentence,
+  flapThicknessSentence,
+  formWords,
+  grainSentence,
+  hiddenSentence,
+  printedSheetsSentence,
+} from '@eight-up/words/forms';
 import { planProblemWords } from '@eight-up/words/problems';
 import { pageNames } from '@eight-up/words/forms';
 import { useSettings } from '../../app/settings.ts';
@@ -61,7 +71,11 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
           <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />
         </section>
         <section aria-label="What you will hold" className="max-[1100px]:col-span-2">
-          {result.ok ? <Facts plan={result.value} /> : <Impossible sentence={planProblemWords(result.problem, unit)} />}
+          {result.ok ? (
+            <Facts plan={result.value} onForm={onForm} />
+          ) : (
+            <Impossible sentence={planProblemWords(result.problem, unit)} />
+          )}
           <div className="mt-4">{below(result.ok ? result.value : undefined)}</div>
         </section>
       </div>
@@ -70,12 +84,15 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
   );
 }
 
-function Facts({ plan }: { readonly plan: FoldedBook }) {
+function Facts({ plan, onForm }: { readonly plan: FoldedBook; readonly onForm: (form: FormChoice) => void }) {
   const unit = useSettings((s) => s.unit);
   const hidden = hiddenSentence(plan);
   const sheets = printedSheetsSentence(plan);
   const needs = plan.form.needs(plan.parameters);
   const sides = plan.form.printed(plan.parameters).length;
+  const { pages } = plan.parameters;
+  const near = typeof pages === 'number' ? nearCounts(pages) : [];
+  const thick = flapThicknessSentence(plan, USUAL_PRINTING.creep.thickness, unit);
   return (
     <div className="slip p-4">
       <h2 className="mb-1 text-lg">In your hand</h2>
@@ -83,10 +100,29 @@ function Facts({ plan }: { readonly plan: FoldedBook }) {
       <p className="mt-2 text-quiet">
         Printed on {sides === 1 ? 'one side' : 'both sides'};{' '}
         {needs.length === 0
-          ? 'needs a needle and thread, or staples.'
+          ? plan.reading.gaps.length === 0
+            ? 'needs nothing but hands.'
+            : 'needs a needle and thread, or staples.'
           : `needs a blade${needs.includes('glue') ? ' and glue' : ', no glue'}.`}
       </p>
       {sheets && <p className="mt-2 border-t border-bench-deep pt-2">{sheets}</p>}
+      {near.length > 0 && (
+        <p className="mt-1 flex flex-wrap gap-x-3">
+          <span className="text-quiet">Without blanks:</span>
+          {near.map((one) => (
+            <button
+              key={one.pages}
+              type="button"
+              className="remedy"
+              onClick={() => onForm({ id: plan.form.id, parameters: { ...plan.parameters, pages: one.pages } })}
+            >
+              {one.pages} pages, {counted(one.folios, 'sheet')}
+            </button>
+          ))}
+        </p>
+      )}
+      {thick && <p className="mt-2 border-t border-bench-deep pt-2">{thick}</p>}
+      <p className="mt-2 text-quiet">{grainSentence(plan)}</p>
       {hidden && (
         <p role="status" className="mt-2 border-t border-bench-deep pt-2 font-semibold text-blade">
           {hidden}

@@ -1,9 +1,11 @@
 import { useMemo } from 'react';
-import { parameterFields, type AskedWhen } from '@eight-up/core/forms/parameter-fields';
+import { parameterFields, type AskedWhen, type ParameterField } from '@eight-up/core/forms/parameter-fields';
 import { formById } from '@eight-up/core/forms/registry';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
 import { parameterAnswer, parameterQuestion } from '@eight-up/words/parameters';
+import type { Nm } from '@eight-up/core/units/nm';
 import { Choices } from '../../ui/choices.tsx';
+import { MeasureField } from '../../ui/measure-field.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 
 interface FormParametersProps {
@@ -36,6 +38,21 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
               to={field.to}
               onChange={(value) => set(field.name, value)}
             />
+          ) : field.kind === 'length' ? (
+            <MeasureField
+              key={field.name}
+              className="my-1.5 max-w-40"
+              label={parameterQuestion(field.name)}
+              value={Number(values[field.name]) as Nm}
+              onChange={(value) => set(field.name, value)}
+            />
+          ) : field.kind === 'each' ? (
+            <EachOf
+              key={field.name}
+              field={field}
+              values={values[field.name] as readonly string[]}
+              onChange={(value) => set(field.name, value)}
+            />
           ) : field.kind === 'count' ? (
             <Choices
               key={field.name}
@@ -61,6 +78,55 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
           ),
         )}
     </div>
+  );
+}
+
+/** An answer for each folio; there are as many folios as answers. */
+function EachOf({
+  field: { name, values: answers, most },
+  values,
+  onChange,
+}: {
+  readonly field: Extract<ParameterField, { kind: 'each' }>;
+  readonly values: readonly string[];
+  readonly onChange: (values: readonly string[]) => void;
+}) {
+  return (
+    <fieldset className="my-1.5 w-full">
+      <legend className="mb-0.5 text-sm text-quiet">{parameterQuestion(name)}</legend>
+      <div className="flex flex-wrap items-center gap-1.5">
+        {values.map((value, i) => (
+          <label key={i} className="flex items-center gap-1 text-sm">
+            <span className="measure">{i + 1}</span>
+            <select
+              className="entry px-1 py-0.5"
+              aria-label={`Folio ${i + 1}`}
+              value={value}
+              onChange={({ target }) => onChange(values.map((old, k) => (k === i ? target.value : old)))}
+            >
+              {answers.map((answer) => (
+                <option key={answer} value={answer}>
+                  {parameterAnswer(name, answer)}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+        <button
+          type="button"
+          className="remedy text-sm"
+          disabled={values.length >= most}
+          onClick={() => onChange([...values, answers[0]!])}
+        >
+          One folio more
+        </button>
+        {values.length > 1 && (
+          <button type="button" className="remedy text-sm" onClick={() => onChange(values.slice(0, -1))}>
+            One fewer
+          </button>
+        )}
+      </div>
+    </fieldset>
   );
 }
 

@@ -1,8 +1,6 @@
 import { Link } from 'react-router';
 import type { Printing } from '@eight-up/core/book/document';
-import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import { gridOnParent } from '@eight-up/core/printing/on-parent';
-import type { Nm } from '@eight-up/core/units/nm';
 import { flipForPass, type Printer } from '@eight-up/core/printing/printer';
 import { counted } from '@eight-up/words/forms';
 import { printerWords, putBackSentence } from '@eight-up/words/printers';
@@ -10,25 +8,17 @@ import type { OpenBook } from '../../book/use-book.ts';
 import { PuttingBack } from '../../printing/pile-picture.tsx';
 import { usePrinters } from '../../printing/use-printers.ts';
 import { Choices } from '../../ui/choices.tsx';
-
-interface BothFacesProps {
-  readonly book: OpenBook;
-  readonly set: (change: Partial<Printing>) => void;
-}
+import type { PrintingPanel } from './printing-panel.ts';
 
 /** Printing front and back: what the printer does between them, or two passes by hand. */
-export function BothFaces({ book, set }: BothFacesProps) {
+export function BothFaces({ book, set }: PrintingPanel) {
   const { sheets } = book.plan.run.sheet;
   const { printer } = book.book.printing;
   return (
     <section aria-label="Front and back">
-      <h2 className="text-lg">
-        Front and back{' '}
-        <span className="font-text text-sm font-normal text-quiet">{counted(sheets, 'sheet')}, both sides</span>
-      </h2>
+      <p className="text-sm text-quiet">{counted(sheets, 'sheet')}, both sides.</p>
       <div className="flex flex-wrap items-end gap-x-5">
         <Taken book={book} set={set} />
-        <PrintedOnto book={book} set={set} />
         {printer?.twoPass ? (
           <TwoPasses book={book} printer={printer} />
         ) : (
@@ -55,45 +45,8 @@ export function BothFaces({ book, set }: BothFacesProps) {
   );
 }
 
-/** Larger paper in the printer: as many folios as it holds, to be cut out and gathered. */
-function PrintedOnto({ book, set }: BothFacesProps) {
-  const { onto } = book.book.printing;
-  const { sheet, run } = book.plan;
-  const grid = (width: Nm, height: Nm) => gridOnParent(sheet, { width, height }, 0, run.sheet.sheets);
-  const larger = NAMED_SIZES.filter(({ short, long }) => {
-    const same = Math.min(sheet.width, sheet.height) === short && Math.max(sheet.width, sheet.height) === long;
-    return !same && grid(short, long) !== undefined;
-  });
-  const chosen = onto && NAMED_SIZES.find(({ short, long }) => onto.width === short && onto.height === long);
-  const held = onto ? grid(onto.width, onto.height) : undefined;
-  return (
-    <label className="mb-1.5 block">
-      <span className="block text-sm text-quiet">
-        Paper in the printer
-        {held && `: ${counted(held.columns * held.rows, 'folio')} on each, cut and gather`}
-      </span>
-      <select
-        className="entry py-[7px]"
-        value={onto ? (chosen?.id ?? 'own') : ''}
-        onChange={({ target }) => {
-          const size = NAMED_SIZES.find(({ id }) => id === target.value);
-          set({ onto: size ? { width: size.short, height: size.long } : null });
-        }}
-      >
-        <option value="">just the sheet</option>
-        {onto && !chosen && <option value="own">another size</option>}
-        {larger.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
-}
-
 /** Which of the maker's printers this book is printed on. */
-function Taken({ book, set }: BothFacesProps) {
+function Taken({ book, set }: PrintingPanel) {
   const { printers, takeAway } = usePrinters();
   const { printer } = book.book.printing;
   if (printers.length === 0 && !printer) return null;

@@ -1,11 +1,12 @@
-import { CREEP_MODELS, type Creep, type Printing } from '@eight-up/core/book/document';
-import { creepOf, creepPerFolio, sectionThickness } from '@eight-up/core/pagination/creep';
+import { CREEP_MODELS, type Creep } from '@eight-up/core/book/document';
+import { creepOf, creepPerFolio, mostFolios, sectionThickness } from '@eight-up/core/pagination/creep';
 import { measure } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../app/settings.ts';
-import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
+import { CreepPicture } from './creep-picture.tsx';
+import type { PrintingPanel } from './printing-panel.ts';
 
 const MODEL_WORDS: Readonly<Record<Creep['model'], string>> = {
   none: 'leave it',
@@ -15,33 +16,25 @@ const MODEL_WORDS: Readonly<Record<Creep['model'], string>> = {
   measured: 'measured',
 };
 
-/** Inner folios push out at the fore-edge: how far, and what the pages do about it. */
-export function CreepChoice({
-  book,
-  set,
-}: {
-  readonly book: OpenBook;
-  readonly set: (change: Partial<Printing>) => void;
-}) {
+/** Above this the steps of the fore-edge are trimmed (usual). */
+const STEPPED = 1_000_000;
+
+/** Inner folios push out at the fore-edge: how far, what the pages do about it, and what is trimmed off. */
+export function CreepAndTrim({ book, set }: PrintingPanel) {
   const unit = useSettings((s) => s.unit);
-  const { creep } = book.book.printing;
-  const last = book.plan.run.sheet.sheets - 1;
+  const { creep, trim } = book.book.printing;
+  const folios = mostFolios(book.plan);
   const known = book.book.papers.text?.paper.caliper?.thickness;
   const change = (with_: Partial<Creep>) => set({ creep: { ...creep, ...with_ } });
+  const out = (folios - 1) * creepPerFolio(creep);
   return (
-    <section aria-label="Creep">
-      <h2 className="text-lg">
-        Creep{' '}
-        <span className="font-text text-sm font-normal text-quiet">
-          closed, the nest is {measure(sectionThickness(book.plan, book.book), unit)} thick
-        </span>
-      </h2>
-      <div className="flex flex-wrap items-end gap-x-4">
+    <section aria-label="Creep and trim" className="flex flex-wrap gap-x-8">
+      <div className="flex min-w-0 flex-1 flex-wrap items-end gap-x-4">
         <Choices<Creep['model']>
           label={
             creep.model === 'none'
               ? 'Inner folios push out past the outer ones'
-              : `${measure(creepPerFolio(creep), unit)} a folio: the innermost pages move ${measure(creepOf(last, creep), unit)} to the spine`
+              : `${measure(creepPerFolio(creep), unit)} a folio: the innermost pages move ${measure(creepOf(folios - 1, creep), unit)} to the spine`
           }
           value={creep.model}
           onChange={(model) => change({ model })}
@@ -71,7 +64,20 @@ export function CreepChoice({
             ]}
           />
         )}
+        <MeasureField label="trimmed off the fore-edge" value={trim} onChange={(next: Nm) => set({ trim: next })} />
+        {trim === 0 && out > STEPPED && (
+          <p className="max-w-60 pb-1 text-sm">
+            The fore-edge is stepped by {measure(out as Nm, unit)}; above 1 mm makers usually trim it.
+          </p>
+        )}
       </div>
+      <CreepPicture
+        folios={folios}
+        thickness={creep.thickness}
+        perFolio={creepPerFolio(creep)}
+        trim={trim}
+        caption={`closed, ${measure(sectionThickness(folios, book.book), unit)} thick`}
+      />
     </section>
   );
 }

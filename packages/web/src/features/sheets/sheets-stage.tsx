@@ -1,19 +1,42 @@
 import { useState } from 'react';
-import type { Margins, Printing } from '@eight-up/core/book/document';
-import { shrinkOf, pagePlaces } from '@eight-up/core/pagination/imposition';
-import type { Nm } from '@eight-up/core/units/nm';
+import { useSearchParams } from 'react-router';
+import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
+import type { Printing } from '@eight-up/core/book/document';
+import { unreachedOn } from '@eight-up/core/printing/reach';
 import { useActions } from '../../app/actions.tsx';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
-import { BothFaces } from './both-faces.tsx';
-import { CreepChoice } from './creep.tsx';
-import { Poster } from './poster.tsx';
+import type { OpenBook } from '../../book/use-book.ts';
 import { useOpenBook } from '../../book/use-book.ts';
-import { Choices } from '../../ui/choices.tsx';
-import { MeasureField } from '../../ui/measure-field.tsx';
+import { BothFaces } from './both-faces.tsx';
+import { CreepAndTrim } from './creep.tsx';
+import { PaperAndMarks } from './paper-and-marks.tsx';
+import { Poster } from './poster.tsx';
+import type { PrintingPanel } from './printing-panel.ts';
+import { PrinterReach } from './printer-reach.tsx';
 
-/** The face of the sheet as it must print, the printer's reach, and the files. */
+interface Panel {
+  readonly id: string;
+  readonly name: string;
+  readonly show: (panel: PrintingPanel) => React.ReactNode;
+}
+
+const isNest = ({ plan }: OpenBook): boolean => plan.run.sheet.sheets > 1;
+const printsBacks = ({ plan }: OpenBook): boolean => plan.form.printed(plan.parameters).includes('B');
+
+const panelsOf = (book: OpenBook): readonly Panel[] => [
+  ...(printsBacks(book)
+    ? [{ id: 'faces', name: 'Front and back', show: (panel: PrintingPanel) => <BothFaces {...panel} /> }]
+    : [{ id: 'back', name: 'The back of the sheet', show: () => <Poster book={book} /> }]),
+  { id: 'reach', name: 'Printer’s reach', show: (panel) => <PrinterReach {...panel} /> },
+  { id: 'paper', name: 'Paper and marks', show: (panel) => <PaperAndMarks {...panel} /> },
+  ...(isNest(book)
+    ? [{ id: 'creep', name: 'Creep and trim', show: (panel: PrintingPanel) => <CreepAndTrim {...panel} /> }]
+    : []),
+];
+
+/** The face of the sheet as it must print, the files, and everything that decides how they come out. */
 export function SheetsStage() {
   const book = useOpenBook();
   const [lit, setLit] = useState<number>();
@@ -21,7 +44,6 @@ export function SheetsStage() {
   const { printing } = book.book;
   const set = (change: Partial<Printing>) =>
     book.change({ kind: 'set-printing', printing: { ...printing, ...change } });
-  const shrink = shrinkOf(pagePlaces(book.plan), printing);
   return (
     <main className="flex h-[calc(100vh-5.6rem)] min-h-[40rem] grow flex-col max-[900px]:h-auto">
       <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 pb-3 pt-4 max-[900px]:grid-cols-1">
@@ -30,57 +52,62 @@ export function SheetsStage() {
           label="The sheet as it prints"
           lit={lit}
           onPoint={setLit}
-          margins={printing.unprintable}
+          margins={unreachedOn(book.plan, printing)}
         />
         <aside className="-mr-2 flex min-h-0 flex-col gap-3 pr-2 roomy:overflow-auto">
           <PrintFiles book={book} />
           <ChecksSlip book={book} />
         </aside>
       </div>
-      <div className="flex flex-wrap items-start gap-x-10 gap-y-2 border-t border-ink bg-wood px-9 pb-3 pt-2.5">
-        <section aria-label="What your printer cannot reach">
-          <h2 className="text-lg">
-            What your printer cannot reach{' '}
-            <span className="font-text text-sm font-normal text-quiet">usual 3–5 mm, some printers 13 at one edge</span>
-          </h2>
-          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
-            {(['top', 'right', 'bottom', 'left'] as const).map((edge) => (
-              <MeasureField
-                key={edge}
-                label={edge}
-                value={printing.unprintable[edge]}
-                onChange={(value: Nm) => set({ unprintable: { ...printing.unprintable, [edge]: value } as Margins })}
-              />
-            ))}
-            <Choices
-              label={
-                shrink < 1
-                  ? `Every page at ${(shrink * 100).toFixed(1)} %, so that folds still meet`
-                  : 'Pages at full size'
-              }
-              value={printing.margin}
-              onChange={(margin) => set({ margin })}
-              choices={[
-                { value: 'shrink', name: 'shrink the pages' },
-                { value: 'warn', name: 'only warn' },
-              ]}
-            />
-          </div>
-        </section>
-        <section aria-label="Bleed and safe zone">
-          <h2 className="text-lg">Bleed and safe zone</h2>
-          <div className="flex gap-x-4">
-            <MeasureField label="bleed" value={printing.bleed} onChange={(bleed: Nm) => set({ bleed })} />
-            <MeasureField label="kept safe" value={printing.safe} onChange={(safe: Nm) => set({ safe })} />
-          </div>
-        </section>
-        {book.plan.form.printed(book.plan.parameters).includes('B') ? (
-          <BothFaces book={book} set={set} />
-        ) : (
-          <Poster book={book} />
-        )}
-        {book.plan.run.sheet.sheets > 1 && <CreepChoice book={book} set={set} />}
-      </div>
+      <Panels book={book} set={set} />
     </main>
+  );
+}
+
+/** One of the panels at a time; which one stands in the address. */
+function Panels({ book, set }: PrintingPanel) {
+  const [search, setSearch] = useSearchParams();
+  const panels = panelsOf(book);
+  const chosen = Math.max(
+    0,
+    panels.findIndex(({ id }) => id === search.get('with')),
+  );
+  const choose = (index: number) =>
+    setSearch(
+      (old) => {
+        const next = new URLSearchParams(old);
+        if (index === 0) next.delete('with');
+        else next.set('with', panels[index]!.id);
+        return next;
+      },
+      { replace: true },
+    );
+  return (
+    <TabGroup
+      selectedIndex={chosen}
+      onChange={choose}
+      className="flex min-h-44 border-t border-ink bg-wood max-[900px]:flex-col"
+    >
+      <TabList
+        aria-label="How it is printed"
+        className="flex w-52 shrink-0 flex-col py-2.5 max-[900px]:w-auto max-[900px]:flex-row"
+      >
+        {panels.map(({ id, name }) => (
+          <Tab
+            key={id}
+            className="cursor-pointer border-l-8 border-transparent py-1 pl-7 pr-3 text-left font-title text-lg leading-tight hover:bg-shade data-selected:border-ink data-selected:bg-paper data-selected:font-bold"
+          >
+            {name}
+          </Tab>
+        ))}
+      </TabList>
+      <TabPanels className="grow px-7 pb-3 pt-2.5">
+        {panels.map(({ id, show }) => (
+          <TabPanel key={id} tabIndex={-1}>
+            {show({ book, set })}
+          </TabPanel>
+        ))}
+      </TabPanels>
+    </TabGroup>
   );
 }

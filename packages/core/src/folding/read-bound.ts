@@ -1,0 +1,355 @@
+import { at, fail, ok, type Result } from '../result.ts';
+import { compose, invert, quarterTurns, sideOf, type Isometry } from '../geometry/isometry.ts';
+import { moveSegment, reflection, type Segment } from '../geometry/line.ts';
+import { nm } from '../units/nm.ts';
+import type {
+  BookEdge,
+  Face,
+  Gap,
+  HiddenFace,
+  Hold,
+  Page,
+  PileHold,
+  Reading,
+  ReadingProblem,
+  SheetSide,
+  View,
+} from './reading.ts';
+import { lastMoment, type FoldRun, type Moment } from './run.ts';
+import { bounds, moveState, outlinesOf, type FlatState } from './state.ts';
+import type { Compass } from './step.ts';
+
+const COMPASS: Readonly<Record<Compass, { x: number; y: number }>> = {
+  north: { x: 0, y: -1 },
+  east: { x: 1, y: 0 },
+  south: { x: 0, y: 1 },
+  west: { x: -1, y: 0 },
+};
+const TURNS_OF: readonly Compass[] = ['north', 'east', 'south', 'west'];
+
+const turnsToward = (x: number, y: number): 0 | 1 | 2 | 3 =>
+  TURNS_OF.findIndex((name) => COMPASS[name].x === x && COMPASS[name].y === y) as 0 | 1 | 2 | 3;
+
+/**
+ * Reads folded paper that has a spine. `printed` are the sides of the sheet that carry pages. A printed face
+ * that a fold keeps shut is a problem; one that the maker glued away is hidden by choice and listed. In a pile, panels that do not reach
+ * the spine are flaps: each opens round the fold by which it hangs on a leaf.
+ */
+export function readBound(
+  run: FoldRun,
+  hold: Hold | PileHold,
+  printed: readonly SheetSide[],
+): Result<Reading, ReadingProblem> {
+  if ('bolts' in hold && hold.cover === 'bolts-at-head') {
+    const upper = readBound(run, { ...hold, cover: 'uppermost' }, printed);
+    if (!upper.ok || upper.value.bolts.includes('head') || !upper.value.bolts.includes('tail')) return upper;
+    return readBound(run, { ...hold, cover: 'undermost' }, printed);
+  }
+  const lying = liesAsHeld(run, hold);
+  if (!lying.ok) return lying;
+  const { held, toHeld, box, spineAt, flaps } = lying.value;
+  const layers = [...held.order].reverse();
+  // Face that a layer turns to the front: A where face A looks up.
+  const front = (panel: number): SheetSide => (sideOf(at(held.placed, panel)) === 1 ? 'A' : 'B');
+  const back = (panel: number): SheetSide => (front(panel) === 'A' ? 'B' : 'A');
+  const ofPile = 'bolts' in hold;
+  const gaps = edgesOfGaps(run, lying.value, layers).map((edges, i): Gap => {
+    const [upper, lower] = [layers[i]!, layers[i + 1]!];
+    const faces = [
+      { panel: upper, side: back(upper) },
+      { panel: lower, side: front(lower) },
+    ] as const;
+    const glued = run.glued.find(({ panels }) => panels.includes(upper) && panels.includes(lower));
+    if (glued) return { faces, kind: 'glued', edges, glue: glued.how };
+    const hasFlap = flaps.has(upper) !== flaps.has(lower) && edges.includes('fore-edge');
+    if (ofPile) return { faces, kind: hasFlap ? 'fold-out' : 'opening', edges };
+    const elsewhere = edges.filter((edge) => edge !== 'spine');
+    if (elsewhere.length === 0) return { faces, kind: 'opening', edges };
+    return { faces, kind: elsewhere.length === 1 && !edges.includes('spine') ? 'fold-out' : 'closed', edges };
+  });
+  const closed = gaps.find(({ kind, faces }) => kind === 'closed' && faces.some(({ side }) => printed.includes(side)));
+  if (closed) {
+    const { panel, side } = closed.faces.find((face) => printed.includes(face.side))!;
+    return fail({ code: 'page-unreachable', panel: at(run.sheet.panels, panel).label, side, edges: closed.edges });
+  }
+
+  const isPrinted = (face: Face) => printed.includes(face.side);
+  const outside: readonly [Face, Face] = [
+    { panel: layers[0]!, side: front(layers[0]!) },
+    { panel: layers[layers.length - 1]!, side: back(layers[layers.length - 1]!) },
+  ];
+  const shown = openingsOf(gaps, flaps);
+  const seen = [outside[0], ...shown.flatMap(({ pair }) => pair), outside[1]].filter(isPrinted);
+  const hidden = gaps
+    .flatMap(({ kind, faces }) => (kind === 'glued' ? faces.filter(isPrinted) : []))
+    .map((face): HiddenFace => ({ face, why: 'glued' }));
+  const pageOf = new Map(seen.map((face, page) => [keyOf(face), page]));
+  const number = (face: Face): number | null => pageOf.get(keyOf(face)) ?? null;
+  const views: View[] = [
+    { left: null, right: number(outside[0]), gap: 'front', hinge: 'spine' },
+    ...shown
+      .filter(({ pair }) => pair.some(isPrinted))
+      .map(({ pair, row, ...view }): View => ({
+        ...view,
+        left: number(pair[0]),
+        right: number(pair[1]),
+        ...(row ? { row: row.flatMap((face) => number(face) ?? []) } : {}),
+      })),
+    { left: number(outside[1]), right: null, gap: 'back', hinge: 'spine' },
+  ];
+  const beside = new Map(shown.flatMap(({ opened, pair }) => (opened ? besideFlap(pair, flaps) : [])));
+  const leaves = layers.filter((panel) => !flaps.has(panel)).length;
+  const numbered = numbersOf(layers, flaps, seen, front);
+  return ok({
+    held,
+    toHeld,
+    spineAt,
+    layers,
+    gaps,
+    pages: seen.map((face): Page => {
+      const leaf = beside.get(keyOf(face)) ?? face;
+      const of = flaps.has(face.panel) ? hangsOn(face, beside) : face;
+      return {
+        face,
+        quarterTurns: headOf(at(held.placed, face.panel), face.side),
+        side: leaf.side === front(leaf.panel) ? 'recto' : 'verso',
+        number: numbered.get(keyOf(of))!,
+        ...(flaps.has(face.panel) ? { letter: beside.has(keyOf(face)) ? ('b' as const) : ('a' as const) } : {}),
+      };
+    }),
+    hidden,
+    views,
+    leaves: leaves - gaps.filter(({ kind }) => kind === 'glued' || kind === 'closed').length,
+    width: nm((box.right - box.left) / run.sheet.scale),
+    height: nm((box.bottom - box.top) / run.sheet.scale),
+    spineAxis: held.placed[layers[0]!]!.b === 0 ? 'vertical' : 'horizontal',
+    bolts: ofPile
+      ? BOLTS.filter((edge) => gaps.some(({ kind, edges }) => kind !== 'fold-out' && edges.includes(edge)))
+      : [],
+  });
+}
+
+const keyOf = ({ panel, side }: Face): string => `${panel}${side}`;
+
+interface Lying {
+  readonly held: FlatState;
+  readonly toHeld: Isometry;
+  readonly spineAt: 'west' | 'east';
+  /** of the leaves: the closed book */
+  readonly box: ReturnType<typeof bounds>;
+  readonly flaps: ReadonlySet<number>;
+}
+
+/** Turns the folded paper to how the book is held, and tells its leaves from its flaps. */
+function liesAsHeld(run: FoldRun, hold: Hold | PileHold): Result<Lying, ReadingProblem> {
+  const moment = lastMoment(run);
+  if (moment.standing) return fail({ code: 'still-standing' });
+  const { order, placed } = moment.flat;
+  const label = (panel: number) => at(run.sheet.panels, panel).label;
+  const cover =
+    'bolts' in hold
+      ? at(order, hold.cover === 'uppermost' ? order.length - 1 : 0)
+      : run.sheet.panels.findIndex((panel) => panel.label === hold.cover.panel);
+  if (cover < 0) return fail({ code: 'no-such-cover', panel: (hold as Hold).cover.panel });
+  const pile = bounds(outlinesOf(run.sheet, moment.flat));
+  const spine = 'bolts' in hold ? spineFold(moment) : undefined;
+  const move = 'bolts' in hold ? spine && pileMove(spine, pile, hold) : holdMove(at(placed, cover), hold);
+  if (!move) return fail({ code: 'cover-inside', panel: label(cover) });
+  const toHeld = aboutMiddle(move, pile);
+  const held = moveState(moment.flat, toHeld);
+
+  const spineAt = hold.reading === 'left-to-right' ? 'west' : 'east';
+  const extents = outlinesOf(run.sheet, held).map((outline) => bounds([outline]));
+  const line = spine ? moveSegment(toHeld, spine).at : undefined;
+  const reaches = (one: Lying['box']) => line === undefined || one[spineAt === 'west' ? 'left' : 'right'] === line;
+  const flaps = new Set(extents.flatMap((one, panel) => (reaches(one) ? [] : [panel])));
+  const leaves = extents.filter((_, panel) => !flaps.has(panel));
+  const box = spine
+    ? {
+        left: Math.min(...leaves.map(({ left }) => left)),
+        right: Math.max(...leaves.map(({ right }) => right)),
+        top: leaves[0]!.top,
+        bottom: leaves[0]!.bottom,
+      }
+    : extents[0]!;
+  const within = extents.map((one) => one.left >= box.left && one.right <= box.right);
+  const past = within.findIndex((inside, panel) => !inside && flaps.has(panel));
+  if (past >= 0) return fail({ code: 'flap-past-spine', panel: label(past) });
+  const apart = extents.findIndex(
+    ({ left, right, top, bottom }) =>
+      top !== box.top || bottom !== box.bottom || (!spine && (left !== box.left || right !== box.right)),
+  );
+  if (apart >= 0) return fail({ code: 'not-one-pile', panel: label(apart) });
+  return held.order[held.order.length - 1] === cover
+    ? ok({ held, toHeld, spineAt, box, flaps })
+    : fail({ code: 'cover-inside', panel: label(cover) });
+}
+
+/** Along which edges folds close each gap. A fold closes every gap between its two layers: where each begins and ends to do so is noted, then summed along the pile. */
+function edgesOfGaps(run: FoldRun, { held, box, spineAt }: Lying, layers: readonly number[]): readonly BookEdge[][] {
+  const edgeOf = (image: Segment): BookEdge | undefined => {
+    if (image.axis === 'vertical')
+      return image.at === (spineAt === 'west' ? box.left : box.right) ? 'spine' : 'fore-edge';
+    if (image.axis === 'horizontal') return image.at === box.top ? 'head' : 'tail';
+    return undefined;
+  };
+  const depth = new Array<number>(layers.length);
+  layers.forEach((panel, i) => (depth[panel] = i));
+  const changes = new Map<BookEdge, Int32Array>();
+  for (const { p, q, segment } of lastMoment(run).hinges) {
+    const edge = edgeOf(moveSegment(at(held.placed, p), segment));
+    if (!edge) continue;
+    const [from, to] = depth[p]! < depth[q]! ? [depth[p]!, depth[q]!] : [depth[q]!, depth[p]!];
+    const along = changes.get(edge) ?? new Int32Array(layers.length);
+    changes.set(edge, along);
+    along[from]!++;
+    along[to]!--;
+  }
+  const closing = new Map([...changes.keys()].map((edge) => [edge, 0]));
+  return layers.slice(1).map((_, gap) =>
+    [...changes].flatMap(([edge, along]) => {
+      const now = closing.get(edge)! + along[gap]!;
+      closing.set(edge, now);
+      return now > 0 ? [edge] : [];
+    }),
+  );
+}
+
+interface Shown {
+  /** the two faces that are seen for the first time, in reading direction */
+  readonly pair: readonly [Face, Face];
+  readonly gap: number;
+  readonly hinge: BookEdge;
+  readonly row?: readonly Face[];
+  readonly opened?: readonly number[];
+}
+
+/**
+ * What the reader meets, gap by gap. Between two leaves there is one opening, met with all flaps folded in; then each flap is opened out,
+ * and all that lies side by side is a row: the leaf before the opening lies left (read from left to right), with its flap beyond it.
+ */
+function openingsOf(gaps: readonly Gap[], flaps: ReadonlySet<number>): readonly Shown[] {
+  const shown: Shown[] = [];
+  for (let i = 0; i < gaps.length;) {
+    // Gaps up to the next one whose lower layer is a leaf belong to one opening.
+    let end = i;
+    while (end < gaps.length - 1 && flaps.has(gaps[end]!.faces[1].panel)) end++;
+    const group = gaps.slice(i, end + 1);
+    const inner = group.findIndex(
+      ({ kind, faces }) => kind !== 'fold-out' || !faces.some(({ panel }) => flaps.has(panel)),
+    );
+    const opening = group[inner];
+    if (opening && opening.kind !== 'glued' && opening.kind !== 'closed') {
+      const gap = i + inner;
+      shown.push({ pair: opening.faces, gap, hinge: opening.kind === 'opening' ? 'spine' : opening.edges[0]! });
+      let [leading, trailing]: readonly [readonly Face[], readonly Face[]] = [[opening.faces[0]], [opening.faces[1]]];
+      let opened: readonly number[] = [];
+      for (const before of group.slice(0, inner)) {
+        leading = [before.faces[1], before.faces[0]];
+        opened = [...opened, before.faces[1].panel];
+        shown.push({
+          pair: [before.faces[1], before.faces[0]],
+          gap,
+          hinge: 'fore-edge',
+          row: [...leading, ...trailing],
+          opened,
+        });
+      }
+      for (const after of group.slice(inner + 1)) {
+        trailing = [after.faces[1], after.faces[0]];
+        opened = [...opened, after.faces[0].panel];
+        shown.push({
+          pair: [after.faces[1], after.faces[0]],
+          gap,
+          hinge: 'fore-edge',
+          row: [...leading, ...trailing],
+          opened,
+        });
+      }
+    }
+    i = end + 1;
+  }
+  return shown;
+}
+
+/** What a flap shows opened out lies beside a page of its leaf. */
+const besideFlap = ([one, other]: Shown['pair'], flaps: ReadonlySet<number>): readonly (readonly [string, Face])[] =>
+  flaps.has(one.panel) ? [[keyOf(one), other]] : [[keyOf(other), one]];
+
+/** The page of the leaf that a flap's face belongs to: the one beside its inner face. */
+function hangsOn(face: Face, beside: ReadonlyMap<string, Face>): Face {
+  return beside.get(`${face.panel}A`) ?? beside.get(`${face.panel}B`) ?? face;
+}
+
+/** The pages of leaves counted from the front, flaps left out. */
+function numbersOf(
+  layers: readonly number[],
+  flaps: ReadonlySet<number>,
+  seen: readonly Face[],
+  front: (panel: number) => SheetSide,
+): ReadonlyMap<string, number> {
+  const keys = new Set(seen.map(keyOf));
+  const inOrder = layers
+    .filter((panel) => !flaps.has(panel))
+    .flatMap((panel): Face[] => [
+      { panel, side: front(panel) },
+      { panel, side: front(panel) === 'A' ? 'B' : 'A' },
+    ])
+    .filter((face) => keys.has(keyOf(face)));
+  return new Map(inOrder.map((face, i) => [keyOf(face), i + 1]));
+}
+
+const BOLTS: readonly BookEdge[] = ['head', 'fore-edge', 'tail'];
+
+/** The fold round which all others went: of those that the uppermost layer hangs on, the one that joins it to the lowest. */
+function spineFold({ hinges, flat: { order, placed } }: Moment): Segment | undefined {
+  const over = order[order.length - 1]!;
+  const height = new Map(order.map((panel, i) => [panel, i]));
+  const folds = hinges.flatMap(({ p, q, segment }) =>
+    p === over || q === over
+      ? [{ height: height.get(p === over ? q : p)!, fold: moveSegment(at(placed, p), segment) }]
+      : [],
+  );
+  return folds.reduce<(typeof folds)[number] | undefined>(
+    (lowest, one) => (!lowest || one.height < lowest.height ? one : lowest),
+    undefined,
+  )?.fold;
+}
+
+/** The move that brings the outside face up and the spine to its side. */
+function pileMove({ axis, at: place }: Segment, box: Lying['box'], hold: PileHold): Isometry {
+  const spine =
+    axis === 'vertical'
+      ? { x: 2 * place > box.left + box.right ? 1 : -1, y: 0 }
+      : { x: 0, y: 2 * place > box.top + box.bottom ? 1 : -1 };
+  const turned: Isometry = hold.cover === 'uppermost' ? quarterTurns(0) : reflection({ axis: 'vertical', at: 0 });
+  const now = turnsToward(turned.a * spine.x + turned.b * spine.y + 0, turned.c * spine.x + turned.d * spine.y + 0);
+  const wanted = hold.reading === 'left-to-right' ? 3 : 1;
+  return compose(quarterTurns(wanted - now), turned);
+}
+
+/** The move that brings the cover face up and its head to the north. */
+function holdMove(coverPlaced: Isometry, hold: Hold): Isometry {
+  const looksUp = (sideOf(coverPlaced) === 1) === (hold.cover.side === 'A');
+  const turned: Isometry = looksUp ? quarterTurns(0) : reflection({ axis: 'vertical', at: 0 });
+  const f = compose(turned, coverPlaced);
+  const up = COMPASS[hold.up];
+  const heads = turnsToward(f.a * up.x + f.b * up.y, f.c * up.x + f.d * up.y);
+  return compose(quarterTurns(-heads), turned);
+}
+
+/** The same turn, but about the middle of what lies there, so that the book does not wander over the table. */
+function aboutMiddle(f: Isometry, box: ReturnType<typeof bounds>): Isometry {
+  const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
+  const even = (value: number) => 2 * Math.round(value / 2);
+  return { ...f, tx: even(x - f.a * x - f.b * y), ty: even(y - f.c * x - f.d * y) };
+}
+
+/** Where the head of a page points on the sheet, seen from the face's own side (side B is seen with the sheet turned over left to right). */
+export function headOf(placed: Isometry, side: SheetSide): 0 | 1 | 2 | 3 {
+  const back = invert({ ...placed, tx: 0, ty: 0 });
+  const north = COMPASS.north;
+  const x = back.a * north.x + back.b * north.y;
+  const y = back.c * north.x + back.d * north.y;
+  return turnsToward(side === 'A' ? x + 0 : 0 - x, y + 0);
+}

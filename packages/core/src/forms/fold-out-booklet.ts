@@ -1,0 +1,122 @@
+import { z } from 'zod';
+import type { SheetOfStack } from '../folding/fold-sheet.ts';
+import type { FoldStep } from '../folding/step.ts';
+import { fail, ok } from '../result.ts';
+import { mm, nm, type Nm } from '../units/nm.ts';
+import type { Form, SheetExtent } from './form.ts';
+
+export const FLAPS = ['none', 'left', 'right', 'both'] as const;
+type Flaps = (typeof FLAPS)[number];
+
+const length = (least: Nm, most: Nm, usual: Nm) =>
+  z.number().int().min(least).max(most).default(usual).meta({ length: true });
+
+export const foldOutBookletParameters = z.strictObject({
+  /** of each folio, the outermost first: where a flap opens, as its middle lies before the reader. As many folios as there are entries. */
+  flaps: z.array(z.enum(FLAPS)).min(1).max(24).default(['none', 'right', 'none']),
+  /** how far a flap's fold stands inside the fore-edge, or trimming cuts it off */
+  inset: length(mm(0), mm(10), mm(2.5)),
+  /** how far a flap's free edge stays from the gutter */
+  clearance: length(mm(0), mm(30), mm(4)),
+  /** nothing: as wide as they can be */
+  flapWidth: length(mm(0), mm(600), mm(0)),
+  reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
+});
+type Parameters = z.output<typeof foldOutBookletParameters>;
+
+const flapsOn = (flaps: Flaps): number => (flaps === 'none' ? 0 : flaps === 'both' ? 2 : 1);
+
+export interface FoldOutWidths {
+  /** a page of the closed book */
+  readonly leaf: Nm;
+  /** a page that carries a flap: its fold stands inside the fore-edge */
+  readonly carrier: Nm;
+  readonly flap: Nm;
+}
+
+/**
+ * The widest page that a sheet of width W gives every folio. With inset i, clearance c and n flaps on the widest folio, a page w
+ * takes W = 2w − n·i + n·f, and the widest flap is f = w − i − c: so w = (W + 2i·n + c·n) ÷ (2 + n), or, where the flap is given, (W + n·i − n·f) ÷ 2.
+ */
+export function foldOutWidths(
+  { flaps, inset, clearance, flapWidth }: Parameters,
+  { width }: { readonly width: Nm },
+): FoldOutWidths {
+  const n = Math.max(...flaps.map(flapsOn));
+  const leaf = nm(
+    Math.floor(flapWidth > 0 ? (width + n * (inset - flapWidth)) / 2 : (width + n * (2 * inset + clearance)) / (2 + n)),
+  );
+  const carrier = nm(leaf - inset);
+  return { leaf, carrier, flap: flapWidth > 0 ? nm(flapWidth) : nm(carrier - clearance) };
+}
+
+const opensLeft = (flaps: Flaps): boolean => flaps === 'left' || flaps === 'both';
+const opensRight = (flaps: Flaps): boolean => flaps === 'right' || flaps === 'both';
+
+/** What lies left and right of the spine with the outside up. */
+const leftOf = (flaps: Flaps, { leaf, carrier, flap }: FoldOutWidths): readonly Nm[] =>
+  opensRight(flaps) ? [flap, carrier] : [leaf];
+const rightOf = (flaps: Flaps, { leaf, carrier, flap }: FoldOutWidths): readonly Nm[] =>
+  opensLeft(flaps) ? [carrier, flap] : [leaf];
+
+/** The folios of the stack: side A is the outside, so a flap that opens to the reader's left lies on the right of it. */
+function sheetsOf(p: Parameters, sheet: SheetExtent): readonly SheetOfStack[] {
+  const widths = foldOutWidths(p, sheet);
+  const spine = (flaps: Flaps) => leftOf(flaps, widths).reduce<number>((sum, width) => sum + width, 0);
+  const first = spine(p.flaps[0]!);
+  return p.flaps.map((flaps) => ({
+    columns: [...leftOf(flaps, widths), ...rightOf(flaps, widths)],
+    shift: first - spine(flaps),
+  }));
+}
+
+/** Folios of which some are wider than the book: a flap folds in on one side or both and opens out beyond the fore-edge. */
+export const foldOutBooklet: Form<Parameters> = {
+  id: 'fold-out-booklet',
+  parameters: foldOutBookletParameters,
+  lies: 'landscape',
+  refuses: (p, sheet) => {
+    const { carrier, flap } = foldOutWidths(p, sheet);
+    const most = nm(carrier - p.clearance);
+    const least = mm(10);
+    if (p.flaps.every((flaps) => flaps === 'none')) return ok(null);
+    if (flap > most || most <= 0) return fail({ code: 'flap-wider-than-leaf', flap, most: nm(Math.max(0, most)) });
+    return flap < least ? fail({ code: 'panel-too-narrow', panel: 1, width: flap, least }) : ok(null);
+  },
+  grid: (p, sheet) => {
+    const sheets = sheetsOf(p, sheet);
+    return { columns: sheets[0]!.columns, rows: 1, sheets };
+  },
+  printed: () => ['A', 'B'],
+  needs: (p) => (p.flaps.some((flaps) => flaps !== p.flaps[0]) ? ['blade'] : []),
+  hold: ({ reading }) => ({ cover: 'uppermost', reading, bolts: 'slit' }),
+  programme: (p, sheet) => {
+    const widths = foldOutWidths(p, sheet);
+    const { carrier } = widths;
+    const spine = leftOf(p.flaps[0]!, widths).reduce<number>((sum, width) => sum + width, 0);
+    const flapFold = (folio: number, onRight: boolean): FoldStep => ({
+      kind: 'fold',
+      name: 'fold-a-flap',
+      axis: 'vertical',
+      at: { nm: onRight ? spine + carrier : spine - carrier },
+      // The outside lies up: flaps go under, to the inside of their folio.
+      direction: 'mountain',
+      moving: onRight ? 'after' : 'before',
+      layers: { sheets: [folio, folio] },
+    });
+    return [
+      ...p.flaps.flatMap((flaps, folio): FoldStep[] => [
+        ...(opensLeft(flaps) ? [flapFold(folio, true)] : []),
+        ...(opensRight(flaps) ? [flapFold(folio, false)] : []),
+      ]),
+      {
+        kind: 'fold',
+        name: 'fold-the-nest',
+        axis: 'vertical',
+        at: { nm: spine },
+        direction: 'mountain',
+        moving: p.reading === 'left-to-right' ? 'before' : 'after',
+      },
+    ];
+  },
+};
