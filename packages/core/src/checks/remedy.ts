@@ -1,4 +1,4 @@
-import type { FoldedBook } from '../forms/planned-book.ts';
+import { planBook, type FoldedBook } from '../forms/planned-book.ts';
 import { applyCommand, type Command } from '../book/command.ts';
 import { AS_IT_FITS, type AssetLookup, type BookDocument } from '../book/document.ts';
 import { takesPicture } from '../book/sequence.ts';
@@ -71,5 +71,11 @@ export function remedyOf(check: Check, plan: FoldedBook, book: BookDocument, ass
   const applied = command && applyCommand(book, command);
   if (!applied?.ok) return undefined;
   const key = checkKey(check);
-  return checkBook(plan, applied.value.book, assets).some((left) => checkKey(left) === key) ? undefined : command;
+  const { form, sheet } = applied.value.book;
+  const folded =
+    form === book.form && sheet === book.sheet ? { ok: true as const, value: plan } : planBook(form, sheet);
+  if (!folded.ok) return undefined;
+  return checkBook(folded.value, applied.value.book, assets).some((left) => checkKey(left) === key)
+    ? undefined
+    : command;
 }

@@ -65,16 +65,22 @@ const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 const lcm = (a: number, b: number): number => (a / gcd(a, b)) * b;
 
 /**
- * The number of ticks a nanometre must have for every place in the programme to be a whole tick:
- * the grid's divisors, times those of every fold at a share of the extent (they may compound), times two,
- * because two diagonal creases of whole coefficients cross at half ticks.
+ * The number of ticks a nanometre must have for every place in the programme to be a whole tick: the grid's divisors, times those of every fold
+ * at a share of the extent (they may compound, but not those of sheets folded each by itself), times two, because two
+ * diagonal creases of whole coefficients cross at half ticks.
  */
 function ticksPerNm(plan: FoldSheetPlan, programme: readonly Step[]): number {
   const grid = [plan.columns, plan.rows].reduce<number>((all, n) => (typeof n === 'number' ? lcm(all, n) : all), 1);
-  return programme.reduce(
-    (all, step) => (step.kind === 'fold' && 'share' in step.at ? all * step.at.share[1] : all),
-    2 * grid,
-  );
+  const apart = new Map<string, number>();
+  let together = 1;
+  for (const step of programme) {
+    if (step.kind !== 'fold' || !('share' in step.at)) continue;
+    const of = step.at.share[1];
+    const sheets = typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets.join() : undefined;
+    if (sheets === undefined) together *= of;
+    else apart.set(sheets, (apart.get(sheets) ?? 1) * of);
+  }
+  return 2 * grid * together * [...apart.values()].reduce(lcm, 1);
 }
 
 const linesAt = (length: Nm, parts: number | readonly Nm[], scale: number): readonly number[] => {

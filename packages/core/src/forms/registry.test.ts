@@ -36,7 +36,7 @@ const meander: fc.Arbitrary<FormChoice> = fc
   .map((parameters) => ({ id: 'meander-book', parameters }));
 const reading = fc.constantFrom('left-to-right', 'right-to-left');
 const booklet: fc.Arbitrary<FormChoice> = fc
-  .record({ pages: fc.integer({ min: 1, max: 60 }), sections: fc.integer({ min: 1, max: 5 }), reading })
+  .record({ pages: fc.integer({ min: 1, max: 60 }), sections: fc.integer({ min: 1, max: 24 }), reading })
   .map((parameters) => ({ id: 'nested-booklet', parameters }));
 const section: fc.Arbitrary<FormChoice> = fc
   .record({

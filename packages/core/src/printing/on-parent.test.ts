@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { mm } from '../units/nm.ts';
+import { mm, nm } from '../units/nm.ts';
 import { cellCorner, gridOnParent } from './on-parent.ts';
-import { checkPrinter, flipForPass, type PrinterDraft } from './printer.ts';
+import { checkPrinter, correctionFor, flipForPass, type PrinterDraft } from './printer.ts';
 
 const size = (width: number, height: number) => ({ width: mm(width), height: mm(height) });
 const cases = fc.record({
@@ -38,8 +38,10 @@ describe('sheets on larger paper', () => {
   it('back to back: turned over like a page, each cell’s back lies behind its front', () => {
     fc.assert(
       fc.property(cases, ({ w, h, W, H, bleed, most }) => {
-        const grid = gridOnParent(size(w, h), size(W, H), mm(bleed), most);
+        const at = most % 2 ? ('middle' as const) : ('left-edge' as const);
+        const grid = gridOnParent(size(w, h), { ...size(W, H), at }, mm(bleed), most);
         fc.pre(grid !== undefined);
+        if (at === 'left-edge') expect(cellCorner(grid!, 0, 'A').x).toBe(mm(bleed));
         for (let k = 0; k < grid!.columns * grid!.rows; k++) {
           const [front, back] = [cellCorner(grid!, k, 'A'), cellCorner(grid!, k, 'B')];
           expect(back.y).toBe(front.y);
@@ -47,6 +49,42 @@ describe('sheets on larger paper', () => {
         }
       }),
       { numRuns: 100 },
+    );
+  });
+});
+
+describe('what a test print shows', () => {
+  it('is made up for: a line that came out short comes out at 100 mm, a cross that stood aside in the middle', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 95, max: 105, noNaN: true }),
+        fc.double({ min: 95, max: 105, noNaN: true }),
+        fc.integer({ min: -8, max: 8 }),
+        fc.integer({ min: -8, max: 8 }),
+        fc.constantFrom('A' as const, 'B' as const),
+        (acrossMm, downMm, right, down, side) => {
+          const shift = { right: mm(right), down: mm(down) };
+          const none = { right: mm(0), down: mm(0) };
+          const measured = {
+            across: nm(acrossMm * 1e6),
+            down: nm(downMm * 1e6),
+            front: side === 'A' ? shift : none,
+            back: side === 'B' ? shift : none,
+          };
+          // The printer draws (x, y), from the paper's middle, at (x·a + r, y·d + s).
+          const print = (x: number, y: number) => [
+            (x * measured.across) / mm(100) + shift.right,
+            (y * measured.down) / mm(100) + shift.down,
+          ];
+          const made = correctionFor(measured, side);
+          const corrected = (x: number, y: number) => print(x * made.scaleX + made.right, y * made.scaleY + made.down);
+          for (const [x, y] of [
+            [0, 0],
+            [mm(50), mm(-70)],
+          ] as const)
+            corrected(x, y).forEach((value, i) => expect(Math.abs(value - [x, y][i]!)).toBeLessThan(2));
+        },
+      ),
     );
   });
 });

@@ -2,6 +2,7 @@ import { memo, useId, useMemo } from 'react';
 import type { BookPage, PageContent } from '@eight-up/core/book/document';
 import { pageLabel } from '@eight-up/core/folding/reading';
 import { letterPage } from '@eight-up/core/output/lettering';
+import { partAsPrinted } from '@eight-up/core/pagination/gutter';
 import { placeOnPage, type PageBox } from '@eight-up/core/pagination/placing';
 import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
 import { usePicture } from './pictures.ts';
@@ -21,12 +22,13 @@ interface PageFaceProps {
 
 const mm = (length: number) => length / 1e6;
 
-/** The room of a page as it is read. */
-const pageBox = ({ plan, places }: PageSetting, page: number): PageBox => ({
-  width: plan.reading.width,
-  height: plan.reading.height,
-  spine: places[page]!.spine,
-});
+/** The room of a page as it is read: those on flaps, and those that carry one, are narrower than the book. */
+export function pageBox({ places }: Pick<PageSetting, 'places'>, page: number): PageBox {
+  const { rect, quarterTurns, spine } = places[page]!;
+  return quarterTurns % 2 === 1
+    ? { width: rect.height, height: rect.width, spine }
+    : { width: rect.width, height: rect.height, spine };
+}
 
 /** A page as the reader meets it: its picture through the same matrix as in print, its caption and number. */
 export const PageFace = memo(function PageFace({
@@ -47,7 +49,7 @@ export const PageFace = memo(function PageFace({
   const [w, h, s] = [mm(box.width), mm(box.height), mm(printing.safe)];
   return (
     <svg viewBox={`0 0 ${w} ${h}`} className={className} aria-hidden="true">
-      {shown.content && <Picture setting={setting} content={shown.content} box={box} pixels={pixels} />}
+      {shown.content && <Picture setting={setting} content={shown.content} page={page} box={box} pixels={pixels} />}
       {safe && w > 2 * s && h > 2 * s && (
         <rect
           x={s}
@@ -69,11 +71,12 @@ export const PageFace = memo(function PageFace({
 interface PictureProps {
   readonly setting: PageSetting;
   readonly content: PageContent;
+  readonly page: number;
   readonly box: PageBox;
   readonly pixels: number;
 }
 
-function Picture({ setting, content, box, pixels }: PictureProps) {
+function Picture({ setting, content, page, box, pixels }: PictureProps) {
   const clip = useId();
   const url = usePicture(setting, content, pixels > 260 ? 480 : 240);
   const asset = setting.assets.find(({ id }) => id === content.asset)?.pages[content.page];
@@ -84,7 +87,11 @@ function Picture({ setting, content, box, pixels }: PictureProps) {
         {asset ? 'drawing …' : 'original lost'}
       </text>
     );
-  const { matrix } = placeOnPage(content, asset, box, setting.printing.bleed);
+  const { plan, places, printing } = setting;
+  const shown = content.part
+    ? { ...content, part: partAsPrinted(plan, places[page]!, content.part, printing) }
+    : content;
+  const { matrix } = placeOnPage(shown, asset, box, printing.bleed);
   const [a, b, c, d, e, f] = matrix;
   return (
     <g clipPath={`url(#${clip})`}>

@@ -38,6 +38,12 @@ const laidFor = (formId: string, sheet: Sheet): Sheet => {
   return lies === 'landscape' && sheet.height > sheet.width ? turnedSheet(sheet) : sheet;
 };
 
+/** Of sheets that differ the one with the most panels says most. */
+function widestSheet({ run }: FoldedBook): number {
+  const panels = run.sheet.stack.map(({ verticals }) => verticals.length);
+  return panels.indexOf(Math.max(...panels));
+}
+
 /** Which form, how set, from which sheet; the sheet and what it becomes beside it. */
 export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorProps) {
   const unit = useSettings((s) => s.unit);
@@ -64,6 +70,7 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
           {result.ok && (
             <SheetView
               plan={result.value}
+              sheet={widestSheet(result.value)}
               names={pageNames(result.value.reading, 'cover-is-1')}
               className="max-h-[310px] w-full"
             />

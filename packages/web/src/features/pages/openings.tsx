@@ -1,8 +1,10 @@
 import { showsTheSame } from '../../book/shows-the-same.ts';
-import { memo, type DragEvent } from 'react';
+import { memo, type DragEvent, type RefObject } from 'react';
 import type { View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
 import { threadName } from '@eight-up/words/pages';
+import { pageBox } from '../../book/page-face.tsx';
+import { ManyOpenings } from './many-openings.tsx';
 import { PagePlace } from './page-place.tsx';
 
 interface OpeningsProps {
@@ -11,23 +13,46 @@ interface OpeningsProps {
   readonly inHand: number | undefined;
   readonly onChoose: (page: number) => void;
   readonly onDropFiles: (event: DragEvent, page: number) => void;
+  /** what scrolls when there are many */
+  readonly scroller?: RefObject<HTMLElement | null>;
 }
 
 /** Area of a drawn page, in square pixels: tall and wide pages take the same room. */
-const PAGE_AREA = { few: 25_000, many: 8_600 };
+const PAGE_AREA = { few: 25_000, many: 8_600, hosts: 12_500 };
+
+/** More openings than this are mounted a few rows at a time. */
+const HOST = 60;
 
 /** Every opening as the reader meets it, one after another, each with what waits behind its turn. */
-export const Openings = memo(function Openings(props: OpeningsProps) {
+export const Openings = memo(function Openings({ scroller, ...props }: OpeningsProps) {
   const { reading } = props.book.plan;
+  const host = scroller !== undefined && reading.views.length > HOST;
   const ratio = reading.width / reading.height;
-  const height = Math.sqrt((reading.pages.length > 20 ? PAGE_AREA.many : PAGE_AREA.few) / ratio);
+  const area = host ? PAGE_AREA.hosts : reading.pages.length > 20 ? PAGE_AREA.many : PAGE_AREA.few;
+  const height = Math.sqrt(area / ratio);
   const size = { width: Math.round(height * ratio), height: Math.round(height) };
   const rtl = reading.spineAt === 'east';
+  const opening = (i: number) => (
+    <Opening {...props} view={reading.views[i]!} next={reading.views[i + 1]} size={size} rtl={rtl} />
+  );
+  if (host)
+    return (
+      <ManyOpenings
+        scroller={scroller}
+        count={reading.views.length}
+        cell={{ width: 2 * size.width + 2, height: size.height + 30 }}
+        chosen={reading.views.findIndex(
+          ({ left, right }) => props.chosen !== undefined && (left === props.chosen || right === props.chosen),
+        )}
+        rtl={rtl}
+        opening={opening}
+      />
+    );
   return (
     <ol className="flex flex-wrap items-start gap-x-7 gap-y-6" aria-label="Openings in reading order">
-      {reading.views.map((view, i) => (
+      {reading.views.map((_, i) => (
         <li key={i} className={rtl ? 'flex flex-row-reverse' : ''}>
-          <Opening {...props} view={view} next={reading.views[i + 1]} size={size} rtl={rtl} />
+          {opening(i)}
         </li>
       ))}
     </ol>
@@ -55,10 +80,11 @@ function Opening({
   readonly size: Size;
   readonly rtl: boolean;
 }) {
-  const { gap, hinge } = view;
-  const stacked = hinge !== 'spine';
+  const { gap, hinge, opened, unfolded } = view;
+  const stacked = hinge === 'head' || hinge === 'tail';
   // In a book read from right to left the earlier page stands on the right; a fold-out at the tail opens downwards.
   const pair = rtl || hinge === 'tail' ? [view.right, view.left] : [view.left, view.right];
+  const alone = view.row && view.row.length > 2 ? view.row.map((page) => book.names[page]).join(' · ') : '';
   const title =
     gap === 'front'
       ? 'Front cover'
@@ -66,8 +92,13 @@ function Opening({
         ? 'Back cover'
         : stacked
           ? `Fold-out, opens at the ${hinge}; page ${nameOf(book, view.left)} lies head down`
-          : '';
-  const faces = gap === 'front' ? [view.right] : gap === 'back' ? [view.left] : pair;
+          : opened
+            ? `Flap opened out: ${alone}`
+            : unfolded && alone
+              ? `${unfolded.over ? 'Turned over' : 'Unfolded'}: ${alone}`
+              : '';
+  const seen = gap === 'front' || gap === 'back' || unfolded ? pair.filter((page) => page !== null) : pair;
+  const faces = seen.length === 0 ? [null] : seen;
   return (
     <div>
       <div className={`flex w-fit border border-ink bg-bench-deep ${stacked ? 'flex-col' : ''}`}>
@@ -88,7 +119,9 @@ function Opening({
                 shown={book.book.pages[page]!}
                 name={book.names[page]!}
                 thread={threadOf(book, page)}
-                width={size.width}
+                width={Math.round(
+                  (size.height * pageBox(book.setting, page).width) / pageBox(book.setting, page).height,
+                )}
                 height={size.height}
                 headDown={stacked && page === view.left}
                 isChosen={chosen === page}

@@ -26,6 +26,7 @@ export function PagesStage() {
   const [chosen, choose] = useChosenPage(count);
   const [inHand, setInHand] = useState<number>();
   const picker = useRef<HTMLInputElement>(null);
+  const scroller = useRef<HTMLElement>(null);
   const replacing = useRef<number>(undefined);
   const drops = useFileDrops(book);
   const onChoose = useStable(choose);
@@ -82,7 +83,11 @@ export function PagesStage() {
           }}
         />
         <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 max-[1000px]:grid-cols-1">
-          <section aria-label="Openings" className="-ml-2 min-w-0 pb-6 pl-2 pt-5 roomy:overflow-auto">
+          <section
+            ref={scroller}
+            aria-label="Openings"
+            className="relative -ml-2 min-w-0 pb-6 pl-2 pt-5 roomy:overflow-auto"
+          >
             <div className="mb-4 flex flex-wrap items-baseline gap-x-5 gap-y-1">
               <button type="button" className={`action ${empty ? 'action-first' : ''}`} onClick={() => pick()}>
                 Add pictures or a PDF <span className="key">+</span>
@@ -98,7 +103,14 @@ export function PagesStage() {
             </div>
             {drops.busy && <Arriving book={book} {...drops.busy} />}
             <Refusals drops={drops} />
-            <Openings book={book} chosen={chosen} inHand={inHand} onChoose={onChoose} onDropFiles={onDropFiles} />
+            <Openings
+              book={book}
+              chosen={chosen}
+              inHand={inHand}
+              onChoose={onChoose}
+              onDropFiles={onDropFiles}
+              scroller={scroller}
+            />
           </section>
           <aside className="-mr-2 flex flex-col gap-4 pb-4 pr-2 pt-5 roomy:overflow-auto">
             {chosen !== undefined && <PageSlip book={book} page={chosen} onReplace={onReplace} />}

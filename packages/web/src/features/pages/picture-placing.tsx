@@ -4,7 +4,7 @@ import { pushed } from '@eight-up/core/pagination/placing';
 import { measure } from '@eight-up/core/units/measure';
 import { mm, nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../app/settings.ts';
-import { PageFace } from '../../book/page-face.tsx';
+import { PageFace, pageBox } from '../../book/page-face.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
@@ -28,7 +28,7 @@ export function PicturePlacing({
   const unit = useSettings((s) => s.unit);
   const own = book.book.pages[page]!;
   const [held, setHeld] = useState<{ readonly x: number; readonly y: number; readonly content: PageContent }>();
-  const { width: pageWidth, height: pageHeight } = book.plan.reading;
+  const { width: pageWidth, height: pageHeight } = pageBox(book.setting, page);
   const tall = pageHeight > pageWidth * 1.25;
   const size = tall
     ? { width: (width * 1.25 * pageWidth) / pageHeight, height: width * 1.25 }

@@ -8,7 +8,15 @@ import {
   type SpreadOver,
 } from '@eight-up/core/pagination/spread';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import type { Part } from '@eight-up/core/book/document';
+import type { View } from '@eight-up/core/folding/reading';
+import { hiddenInGutter, meetsPage } from '@eight-up/core/pagination/gutter';
+import { measure } from '@eight-up/core/units/measure';
+import { mm } from '@eight-up/core/units/nm';
+import { useSettings } from '../../app/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
+import { MeasureField } from '../../ui/measure-field.tsx';
+import { KeepClearMarks } from './keep-clear-marks.tsx';
 
 interface Way {
   readonly name: string;
@@ -18,9 +26,10 @@ interface Way {
 }
 
 /** What a page's picture can be laid over: only what takes this page in. */
-function waysOf(plan: FoldedBook, page: number): readonly Way[] {
+function waysOf(plan: FoldedBook, page: number, names: readonly string[]): readonly Way[] {
   const takes = (over: SpreadOver, how: SpreadHow) => spreadPages(plan, over, how).some((one) => one.page === page);
-  const view = plan.reading.views.findIndex(({ left, right }) => left === page || right === page);
+  const { views } = plan.reading;
+  const view = views.findIndex(({ left, right }) => left === page || right === page);
   const rows = spreadRows(plan);
   const row = rows.find((one) => takes({ kind: 'row', row: one }, 'in-the-book'));
   const opening: SpreadOver = { kind: 'opening', view };
@@ -31,6 +40,19 @@ function waysOf(plan: FoldedBook, page: number): readonly Way[] {
       over: opening,
       how: 'in-the-book',
     },
+    // Wherever the page lies among more than two: a flap opened out, a sheet unfolded.
+    ...views.flatMap((one, i): readonly Way[] =>
+      one.row && one.row.length > 2 && one.row.includes(page) && !alike(views.slice(0, i), one.row)
+        ? [
+            {
+              name: `Across all that lies open: ${one.row.map((p) => names[p]).join(' · ')}`,
+              hint: one.opened ? 'the flap opened out' : 'unfolded side by side',
+              over: { kind: 'opening', view: i },
+              how: 'in-the-book',
+            },
+          ]
+        : [],
+    ),
     row === undefined || rows.length < 2
       ? undefined
       : {
@@ -63,6 +85,9 @@ function waysOf(plan: FoldedBook, page: number): readonly Way[] {
   return ways.filter((way): way is Way => way !== undefined && takes(way.over, way.how));
 }
 
+const alike = (views: readonly View[], row: readonly number[]): boolean =>
+  views.some((one) => one.row?.join() === row.join());
+
 interface SpreadProps {
   readonly book: OpenBook;
   readonly page: number;
@@ -74,9 +99,17 @@ export function SpreadChoice({ book, page }: SpreadProps) {
   if (!content) return null;
   if (content.part)
     return (
-      <button type="button" className="remedy self-start text-sm" onClick={() => book.change({ kind: 'gather', page })}>
-        Take the picture onto this page alone
-      </button>
+      <>
+        <TwoPieces book={book} page={page} part={content.part} />
+        <KeepClearMarks book={book} page={page} content={content} />
+        <button
+          type="button"
+          className="remedy self-start text-sm"
+          onClick={() => book.change({ kind: 'gather', page })}
+        >
+          Take the picture onto this page alone
+        </button>
+      </>
     );
   return (
     <Disclosure>
@@ -88,9 +121,43 @@ export function SpreadChoice({ book, page }: SpreadProps) {
   );
 }
 
+/** Where the halves are printed apart: what the gutter hides, and the strip that both pages show. */
+function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) {
+  const unit = useSettings((s) => s.unit);
+  const { plan, names } = book;
+  const met = part.of === 2 ? meetsPage(plan, page) : undefined;
+  if (met === undefined) return null;
+  const [one, other] = [page, met].map((each) => sheetOf(plan, each)) as [number, number];
+  const hidden = hiddenInGutter(plan, [one, other], book.book.printing);
+  const view = plan.reading.views.findIndex(
+    ({ left, right }) => [left, right].includes(page) && [left, right].includes(met),
+  );
+  const outer = one < other ? page : met;
+  return (
+    <div>
+      <p className="mb-1 text-sm">
+        Two pieces of paper that must meet.{' '}
+        {hidden > 0
+          ? `Of page ${names[outer]} ${measure(hidden, unit)} lie hidden in the gutter: the halves are split so that they meet beside it.`
+          : 'The halves are split at the fold.'}
+      </p>
+      <MeasureField
+        label="a strip printed on both pages"
+        value={part.overlap ?? mm(0)}
+        onChange={(overlap) =>
+          book.change({ kind: 'spread', page, over: { kind: 'opening', view }, how: 'in-the-book', overlap })
+        }
+      />
+    </div>
+  );
+}
+
+const sheetOf = ({ run, reading }: FoldedBook, page: number): number =>
+  run.sheet.panels[reading.pages[page]!.face.panel]!.sheet;
+
 function Ways({ book, page }: SpreadProps) {
-  const { plan } = book;
-  const ways = useMemo(() => waysOf(plan, page), [plan, page]);
+  const { plan, names } = book;
+  const ways = useMemo(() => waysOf(plan, page, names), [plan, page, names]);
   return (
     <ul className="mt-1 flex flex-col gap-1">
       {ways.map(({ name, hint, over, how }) => (

@@ -1,0 +1,83 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { USUAL_PRINTING } from '../book/usual.ts';
+import { toNm } from '../folding/fold-sheet.ts';
+import { planBook } from '../forms/planned-book.ts';
+import { creepPerFolio, nestedAs } from '../pagination/creep.ts';
+import { mm } from '../units/nm.ts';
+import { gatherMarks, nestMarks, trimOnSheet } from './nest-marks.ts';
+
+const A4 = { width: mm(297), height: mm(210), fibre: 'any' as const };
+const booklet = (pages: number, sections: number) => {
+  const plan = planBook({ id: 'nested-booklet', parameters: { pages, sections } }, A4);
+  if (!plan.ok) throw new Error('does not fold');
+  return plan.value;
+};
+const topOf = (item: ReturnType<typeof gatherMarks>[number]['item']) =>
+  'points' in item ? Math.min(...item.points.map(({ y }) => y)) : NaN;
+
+describe('marks to gather by', () => {
+  it('stand on the outside of each section, over its fold, each begun where the last one ends, all on the sheet', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 100 }), fc.integer({ min: 2, max: 24 }), (folios, sections) => {
+        const plan = booklet(4 * folios, sections);
+        const marks = gatherMarks(plan, USUAL_PRINTING);
+        expect(marks).toHaveLength(Math.min(folios, sections));
+        marks.forEach(({ sheet, item }, k) => {
+          expect(nestedAs(plan, sheet)).toBe(0);
+          const points = 'points' in item ? item.points : [];
+          const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
+          expect((Math.min(...xs) + Math.max(...xs)) / 2).toBe(toNm(plan.run.sheet, plan.run.sheet.width / 2));
+          if (k > 0)
+            expect(Math.min(...ys)).toBeCloseTo(
+              Math.max(...(marks[k - 1]!.item as { points: { y: number }[] }).points.map(({ y }) => y)),
+              -2,
+            );
+          expect(Math.max(...ys)).toBeLessThan(A4.height);
+        });
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('prove the order: two sections exchanged, one missing or one twice no longer run down by equal steps', () => {
+    const tops = gatherMarks(booklet(80, 5), USUAL_PRINTING).map(({ item }) => topOf(item));
+    const step = tops[1]! - tops[0]!;
+    const isStair = (order: readonly number[]) =>
+      order.length === tops.length && order.every((k, i) => Math.abs(tops[k]! - (tops[0]! + i * step)) < 10);
+    expect(isStair([0, 1, 2, 3, 4])).toBe(true);
+    for (const wrong of [
+      [0, 2, 1, 3, 4],
+      [0, 1, 2, 4],
+      [0, 1, 1, 3, 4],
+      [4, 3, 2, 1, 0],
+    ])
+      expect(isStair(wrong)).toBe(false);
+  });
+
+  it('are left out for one section, or where the maker wants none', () => {
+    expect(gatherMarks(booklet(80, 1), USUAL_PRINTING)).toEqual([]);
+    expect(gatherMarks(booklet(80, 3), { gatherMarks: false })).toEqual([]);
+  });
+});
+
+describe('the fore-edge trimmed', () => {
+  it('is one straight cut through the closed nest: on folio i it stands w − t − (i − 1)·c from the fold, on both faces', () => {
+    const plan = booklet(48, 2);
+    const printing = {
+      ...USUAL_PRINTING,
+      trim: mm(3),
+      creep: { ...USUAL_PRINTING.creep, model: 'crisp' as const, thickness: mm(0.15) },
+    };
+    for (let sheet = 0; sheet < plan.run.sheet.sheets; sheet++) {
+      const [left, right] = trimOnSheet(plan, printing, sheet);
+      const fold = A4.width / 2;
+      const from = plan.reading.width - mm(3) - nestedAs(plan, sheet) * creepPerFolio(printing.creep);
+      expect([fold - left!, right! - fold]).toEqual([from, from]);
+      const xs = (side: 'A' | 'B') =>
+        nestMarks(plan, printing, sheet, side).flatMap((item) => (item.kind === 'line' ? [item.points[0]!.x] : []));
+      expect(xs('B').map((x) => A4.width - x)).toEqual(xs('A'));
+    }
+    expect(trimOnSheet(plan, { ...printing, trim: mm(0) }, 0)).toEqual([]);
+  });
+});
