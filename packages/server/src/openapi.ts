@@ -116,7 +116,13 @@ const ROUTES: readonly Route[] = [
     path: '/api/books/{id}/print.pdf',
     summary: 'The print file: a page of the sheet’s exact size for each face that carries something',
     answers: 'application/pdf',
-    query: { face: 'A, B or both (default)', flip: 'long-edge or short-edge; left out: as the book says' },
+    query: {
+      face: 'A, B or both (default)',
+      flip: 'long-edge or short-edge; left out: as the book says',
+      pass: 'fronts or backs, for printing in two passes',
+      order: 'outermost-first (default) or innermost-first',
+      sheets: 'single sheets and ranges, such as 2,4-5; left out: all',
+    },
   },
   {
     method: 'get',

@@ -1,6 +1,8 @@
 import type { PileMove } from '@eight-up/core/printing/device';
 import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
-import type { Printer } from '@eight-up/core/printing/printer';
+import { TEST_LINE, type Printer } from '@eight-up/core/printing/printer';
+import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import { nm, type Nm } from '@eight-up/core/units/nm';
 
 const MOVE_WORDS: Readonly<Record<PileMove, string>> = {
   'as-it-came': 'put the pile back into the tray just as it came out, without turning it',
@@ -20,6 +22,30 @@ export const printerWords = ({ duplex, twoPass }: Printer): string =>
       ? `two passes: ${MOVE_WORDS[twoPass.move]}`
       : 'not rehearsed'
     : `turns the sheet about its ${duplex === 'long-edge' ? 'long' : 'short'} edge`;
+
+/** What a test print showed, and what is done about it; undefined where it is true or was not measured. */
+export function measuredSentence({ measured }: Pick<Printer, 'measured'>, unit: LengthUnit): string | undefined {
+  if (!measured) return undefined;
+  const { across, down, front, back } = measured;
+  const line = (length: Nm, way: string) =>
+    length === TEST_LINE
+      ? []
+      : [
+          `the ${measure(TEST_LINE, unit)} line ${way} measures ${measure(length, unit)}, so everything is printed ${percent(TEST_LINE / length - 1)} ${length < TEST_LINE ? 'larger' : 'smaller'} that way`,
+        ];
+  const shift = ({ right, down: low }: typeof front, face: string) =>
+    right === 0 && low === 0
+      ? []
+      : [
+          `${face} come ${[...(right === 0 ? [] : [`${measure(nm(Math.abs(right)), unit)} too far ${right > 0 ? 'right' : 'left'}`]), ...(low === 0 ? [] : [`${measure(nm(Math.abs(low)), unit)} too far ${low > 0 ? 'down' : 'up'}`])].join(' and ')}, and are moved back`,
+        ];
+  const said = [...line(across, 'across'), ...line(down, 'down'), ...shift(front, 'fronts'), ...shift(back, 'backs')];
+  if (said.length === 0) return undefined;
+  const text = said.join('; ');
+  return `${text[0]!.toUpperCase()}${text.slice(1)}.`;
+}
+
+const percent = (share: number): string => `${(Math.abs(share) * 100).toFixed(1)} %`;
 
 export const DEVICE_QUESTIONS = {
   feedsFrom: { question: 'It takes sheets from', answers: { top: 'the top of the pile', bottom: 'the bottom' } },

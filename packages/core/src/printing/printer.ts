@@ -66,3 +66,12 @@ export const flipForPass = (
   sheet: { readonly width: number; readonly height: number },
   { turned }: TwoPass,
 ): Printing['flip'] => (sheet.width > sheet.height !== turned ? 'short-edge' : 'long-edge');
+
+/**
+ * Whether the file's backs stand on their heads for a printer that turns the sheet about this edge. Turned about its vertical axis a sheet shows its
+ * back upright, about the horizontal one head down; the short edges of a landscape sheet are its vertical ones, those of a portrait sheet the horizontal.
+ */
+export const backsTurned = (
+  flip: Printing['flip'],
+  { width, height }: { readonly width: number; readonly height: number },
+): boolean => (flip === 'short-edge') !== width > height;

@@ -12,7 +12,7 @@ import { mm, toPoints } from '@eight-up/core/units/nm';
 import { impose, layPoster, type Laid } from '@eight-up/core/pagination/imposition';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
 import type { DrawItem } from '@eight-up/core/output/drawing';
-import { correctionFor } from '@eight-up/core/printing/printer';
+import { backsTurned, correctionFor } from '@eight-up/core/printing/printer';
 import { cellCorner, gridOnParent } from '@eight-up/core/printing/on-parent';
 import { gatherMarks, trimOnSheet } from '@eight-up/core/output/nest-marks';
 import { letterBook, type Letters } from '@eight-up/core/output/lettering';
@@ -30,8 +30,10 @@ export interface PrintChoice {
   readonly face: SheetSide | 'both';
   /** the edge about which the printer turns the sheet between the faces */
   readonly flip: BookDocument['printing']['flip'];
-  /** only these sheets, 0-based, in this order; left out: all, the outermost first */
+  /** only these sheets, 0-based; left out: all */
   readonly sheets?: readonly number[];
+  /** papers in which order; left out: the outermost first */
+  readonly order?: 'outermost-first' | 'innermost-first';
 }
 
 /** What one face of the sheet carries. */
@@ -59,7 +61,7 @@ export async function printPdf(
   book: BookDocument,
   assets: readonly AssetInfo[],
   originalPath: (id: string) => string,
-  { face, flip, sheets }: PrintChoice,
+  { face, flip, sheets, order = 'outermost-first' }: PrintChoice,
 ): Promise<Uint8Array> {
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
   const all = printedFaces(plan, book, (id) => byId.get(id)).filter(({ side }) => face === 'both' || side === face);
@@ -73,10 +75,10 @@ export async function printPdf(
   const fonts = drawn ? await embedFonts(document, letters.map(({ text }) => text).join('')) : undefined;
   const embed = embedder(document, faces, byId, originalPath);
   if (book.printing.onto) {
-    await onParents(document, faces, plan, book.printing, over, flip, embed, fonts);
+    await onParents(document, faces, plan, book.printing, over, { flip, order }, embed, fonts);
     return document.save();
   }
-  for (const one of faces) {
+  for (const one of inOrder(faces, order)) {
     const page = document.addPage([toPoints(sheet.width + 2 * room), toPoints(sheet.height + 2 * room)]);
     correct(page, one.side, book.printing.printer);
     page.pushOperators(concatTransformationMatrix(...ontoPage(one.side, flip, plan, room)));
@@ -95,6 +97,12 @@ export async function printPdf(
   return document.save();
 }
 
+/** Front and back of a sheet stay in order, the sheets may come the last first. */
+const inOrder = (faces: readonly PrintedFace[], order: PrintChoice['order']): readonly PrintedFace[] =>
+  order === 'innermost-first'
+    ? [...new Set(faces.map(({ sheet }) => sheet))].reverse().flatMap((n) => faces.filter(({ sheet }) => sheet === n))
+    : faces;
+
 /**
  * Sheets on larger paper, as many as it holds, fronts on one page and what lies behind them on the next: each in its cell, with marks to cut
  * and fold by and its number outside.
@@ -105,7 +113,7 @@ async function onParents(
   plan: FoldedBook,
   printing: BookDocument['printing'],
   bleed: number,
-  flip: PrintChoice['flip'],
+  { flip, order: papersFirst }: Required<Pick<PrintChoice, 'flip' | 'order'>>,
   embed: (asset: string) => Promise<Embedded>,
   fonts: DrawingFonts | undefined,
 ): Promise<void> {
@@ -121,7 +129,9 @@ async function onParents(
   const each = grid.columns * grid.rows;
   const { paper } = grid;
   const numbers = await embedFonts(document, '0123456789AB sheetof');
-  for (let from = 0; from < order.length; from += each)
+  const starts = Array.from({ length: Math.ceil(order.length / each) }, (_, k) => k * each);
+  // The papers are turned round, never what lies on them: backs must meet the fronts they were cut with.
+  for (const from of papersFirst === 'innermost-first' ? starts.reverse() : starts)
     for (const side of ['A', 'B'] as const) {
       const here = order
         .slice(from, from + each)
@@ -236,11 +246,7 @@ const overhang = (faces: readonly PrintedFace[], sheet: FoldedBook['sheet']): nu
     ),
   );
 
-/**
- * From a face's own frame (points, as we see it after turning the sheet over from left to right) to its page. Turned about
- * its vertical axis the sheet shows face B upright; a printer that turns about the horizontal axis instead needs B half
- * turned. The short edges of a landscape sheet are its vertical ones, those of a portrait sheet the horizontal ones.
- */
+/** From a face's own frame (points, as we see it after turning the sheet over from left to right) to its page. */
 function ontoPage(side: SheetSide, flip: PrintChoice['flip'], { sheet }: FoldedBook, room: number): Affine {
   return affineAfter(translation(toPoints(room), toPoints(room)), turnedForFlip(side, flip, sheet));
 }
@@ -250,8 +256,9 @@ function turnedForFlip(
   flip: PrintChoice['flip'],
   { width, height }: { readonly width: number; readonly height: number },
 ): Affine {
-  const aboutVertical = (flip === 'short-edge') === width > height;
-  return side === 'A' || aboutVertical ? translation(0, 0) : [-1, 0, 0, -1, toPoints(width), toPoints(height)];
+  return side === 'B' && backsTurned(flip, { width, height })
+    ? [-1, 0, 0, -1, toPoints(width), toPoints(height)]
+    : translation(0, 0);
 }
 
 async function drawFace(

@@ -1,20 +1,22 @@
 import { mm, toPoints } from '@eight-up/core/units/nm';
-import { CHECK_BAR } from '@eight-up/core/output/numbered-dummy';
 import type { DrawItem } from '@eight-up/core/output/drawing';
-import type { Sheet } from '@eight-up/core/paper/sheet-size';
+import { TEST_LINE } from '@eight-up/core/printing/printer';
 import { scaleBar } from './bench-sheet.ts';
 import { embedFonts } from './fonts.ts';
 import { drawDrawing, newDocument } from './pdf-draw.ts';
 
-/** Two sheets of the book's own size: 1 and 2 to be printed first, A and B on the same pile put back as it came out. */
+/**
+ * Two sheets of the paper that goes through the printer: 1 and 2 to be printed first, A and B on the same pile put back as it came out. Each has a cross in
+ * its middle and lines of 100 mm, by which the printer's scale and shift are measured.
+ */
 export async function rehearsalPdf(
-  { width, height }: Pick<Sheet, 'width' | 'height'>,
+  { width, height }: { readonly width: number; readonly height: number },
   pass: 'fronts' | 'backs',
 ): Promise<Uint8Array> {
   const names = pass === 'fronts' ? ['1', '2'] : ['A', 'B'];
   const document = await newDocument('Feed rehearsal');
   const words = 'The arrow points to the head.';
-  const fonts = await embedFonts(document, `${names.join('')}${words}`);
+  const fonts = await embedFonts(document, `${names.join('')}${words}100 mm`);
   const size = Math.min(width, height) * 0.34;
   const x = pass === 'fronts' ? width * 0.32 : width * 0.68;
   const line = (points: readonly (readonly [number, number])[]): DrawItem => ({
@@ -35,9 +37,41 @@ export async function rehearsalPdf(
         [x + mm(9), height * 0.1 + mm(11)],
       ]),
       { kind: 'text', text: words, at: { x, y: height * 0.84 }, size: mm(5), quarterTurns: 0 },
-      ...(pass === 'fronts' ? scaleBar(CHECK_BAR.mm, width / 2 - CHECK_BAR.mm / 2, height * 0.93) : []),
+      ...(width > TEST_LINE + mm(10) ? scaleBar(TEST_LINE, width / 2 - TEST_LINE / 2, height * 0.93) : []),
+      ...(height > TEST_LINE + mm(10) ? testLineDown(width - mm(14), height / 2 - TEST_LINE / 2) : []),
+      line([
+        [width / 2 - mm(8), height / 2],
+        [width / 2 + mm(8), height / 2],
+      ]),
+      line([
+        [width / 2, height / 2 - mm(8)],
+        [width / 2, height / 2 + mm(8)],
+      ]),
     ];
     drawDrawing(document.addPage([toPoints(width), toPoints(height)]), { width, height, items }, fonts);
   }
   return document.save();
+}
+
+/** The other line of 100 mm, from top to bottom, with a stroke at either end. */
+function testLineDown(x: number, top: number): readonly DrawItem[] {
+  const stroke = (points: readonly (readonly [number, number])[]): DrawItem => ({
+    kind: 'line',
+    layer: 'mark',
+    points: points.map(([px, py]) => ({ x: px, y: py })),
+  });
+  const end = (y: number) =>
+    stroke([
+      [x - mm(2.5), y],
+      [x + mm(2.5), y],
+    ]);
+  return [
+    stroke([
+      [x, top],
+      [x, top + TEST_LINE],
+    ]),
+    end(top),
+    end(top + TEST_LINE),
+    { kind: 'text', text: '100 mm', at: { x: x - mm(4), y: top + TEST_LINE / 2 }, size: mm(3), quarterTurns: 3 },
+  ];
 }

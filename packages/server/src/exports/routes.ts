@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import { foldFile } from '@eight-up/core/output/fold-format';
 import { pagePlan } from '@eight-up/core/output/page-plan';
+import { paperThrough } from '@eight-up/core/printing/on-parent';
 import { impose } from '@eight-up/core/pagination/imposition';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { drawingToSvg } from '@eight-up/core/output/svg';
@@ -44,11 +45,7 @@ export const printQuery = z.object({
 const PASS_FACE = { fronts: 'A', backs: 'B' } as const;
 
 /** Which sheets to print, 0-based; those beyond the book are passed over, none left is said. */
-function sheetsAsked(
-  count: number,
-  ranges: string | undefined,
-  order: 'outermost-first' | 'innermost-first',
-): readonly number[] {
+function sheetsAsked(count: number, ranges: string | undefined): readonly number[] {
   const all = Array.from({ length: count }, (_, i) => i);
   const within = ranges?.split(',').map((range) => {
     const [from, to] = range.split('-').map((text) => Number(text.trim())) as [number, number | undefined];
@@ -60,7 +57,7 @@ function sheetsAsked(
       'plan-impossible',
       `There is nothing to print in “${ranges}”: the book has ${count === 1 ? '1 sheet' : `sheets 1 to ${count}`}.`,
     );
-  return order === 'innermost-first' ? [...asked].reverse() : asked;
+  return asked;
 }
 
 export function exportRoutes(orm: MikroORM, store: FileStore): Router {
@@ -81,16 +78,18 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
     const bytes = await printPdf(plan, doc, await assetsOf(em, [doc]), (id) => store.originalPath(id), {
       face: pass ? PASS_FACE[pass] : face,
       flip: flip ?? doc.printing.flip,
-      sheets: sheetsAsked(plan.run.sheet.sheets, sheets, order),
+      sheets: sheetsAsked(plan.run.sheet.sheets, sheets),
+      order,
     });
     sendFile(response, doc, 'print.pdf', 'application/pdf', bytes);
   });
 
   router.get('/:id/rehearsal.pdf', async (request, response) => {
     const { pass } = parseRequest(rehearsalQuery, request.query);
-    const { doc } = await load(request.params.id);
+    const { doc, plan } = await load(request.params.id);
     const { rehearsalPdf } = await import('./rehearsal-pdf.ts');
-    sendFile(response, doc, 'feed rehearsal.pdf', 'application/pdf', await rehearsalPdf(doc.sheet, pass));
+    const paper = paperThrough(doc.sheet, doc.printing.onto, plan.run.sheet.sheets);
+    sendFile(response, doc, 'feed rehearsal.pdf', 'application/pdf', await rehearsalPdf(paper, pass));
   });
 
   router.get('/:id/dummy.pdf', async (request, response) => {
@@ -103,7 +102,7 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   const loadSheet = async (request: Request<{ id: string }>) => {
     const { sheet } = parseRequest(linesQuery, request.query);
     const loaded = await load(request.params.id);
-    const index = sheetsAsked(loaded.plan.run.sheet.sheets, String(sheet), 'outermost-first')[0]!;
+    const index = sheetsAsked(loaded.plan.run.sheet.sheets, String(sheet))[0]!;
     return { ...loaded, index, of: loaded.plan.run.sheet.sheets > 1 ? ` sheet ${sheet}` : '' };
   };
 

@@ -11,8 +11,9 @@ export function usePrinters() {
     queryKey: ['printers'],
     queryFn: () => getJson<PrintersAnswer>('/api/printers'),
   });
-  const keep = useMutation<Printer, ApiFailure, PrinterDraft>({
-    mutationFn: (printer) => postJson('/api/printers', printer),
+  /** A new printer, or with an id one that is kept already. */
+  const keep = useMutation<Printer, ApiFailure, { readonly id?: string | undefined; readonly printer: PrinterDraft }>({
+    mutationFn: ({ id, printer }) => postJson(id ? `/api/printers/${id}` : '/api/printers', printer),
     onSuccess: again,
   });
   const takeAway = useMutation<Printer, ApiFailure, { readonly id: string; readonly away: boolean }>({

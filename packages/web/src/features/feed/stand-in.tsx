@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { blankPile, printOn, type DeviceBehaviour } from '@eight-up/core/printing/device';
-import { rehearse, type RehearsalSeen } from '@eight-up/core/printing/feed-rehearsal';
+import { rehearse, type RehearsalSeen, type TwoPass } from '@eight-up/core/printing/feed-rehearsal';
 import { DEVICE_QUESTIONS } from '@eight-up/words/printers';
 import { PilePicture } from '../../printing/pile-picture.tsx';
 import { Choices } from '../../ui/choices.tsx';
+import { BookOnStandIn } from './book-on-stand-in.tsx';
 
 const ANY: DeviceBehaviour = {
   feedsFrom: 'top',
@@ -15,7 +16,13 @@ const ANY: DeviceBehaviour = {
 };
 
 /** A printer of paper and rules, to try the rehearsal on without wasting any. */
-export function StandIn({ onSeen }: { readonly onSeen: (seen: RehearsalSeen) => void }) {
+export function StandIn({
+  onSeen,
+  twoPass,
+}: {
+  readonly onSeen: (seen: RehearsalSeen) => void;
+  readonly twoPass: TwoPass | null;
+}) {
   const [device, setDevice] = useState(ANY);
   const [passes, setPasses] = useState(0);
   const first = printOn(device, blankPile(2), ['1', '2']).out;
@@ -61,6 +68,7 @@ export function StandIn({ onSeen }: { readonly onSeen: (seen: RehearsalSeen) => 
           )}
         </div>
       )}
+      {twoPass && <BookOnStandIn device={device} twoPass={twoPass} />}
     </aside>
   );
 }

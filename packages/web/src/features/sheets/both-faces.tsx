@@ -1,9 +1,13 @@
+import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Printing } from '@eight-up/core/book/document';
-import { gridOnParent } from '@eight-up/core/printing/on-parent';
+import { paperThrough } from '@eight-up/core/printing/on-parent';
 import { flipForPass, type Printer } from '@eight-up/core/printing/printer';
+import { withSpares } from '@eight-up/core/cutting/kit';
+import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
 import { counted } from '@eight-up/words/forms';
-import { printerWords, putBackSentence } from '@eight-up/words/printers';
+import { measuredSentence, printerWords, putBackSentence } from '@eight-up/words/printers';
+import { useSettings } from '../../app/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { PuttingBack } from '../../printing/pile-picture.tsx';
 import { usePrinters } from '../../printing/use-printers.ts';
@@ -13,10 +17,16 @@ import type { PrintingPanel } from './printing-panel.ts';
 /** Printing front and back: what the printer does between them, or two passes by hand. */
 export function BothFaces({ book, set }: PrintingPanel) {
   const { sheets } = book.plan.run.sheet;
+  const unit = useSettings((s) => s.unit);
+  const { kit } = book.book;
   const { printer } = book.book.printing;
+  const corrected = printer ? measuredSentence(printer, unit) : undefined;
   return (
     <section aria-label="Front and back">
-      <p className="text-sm text-quiet">{counted(sheets, 'sheet')}, both sides.</p>
+      <p className="text-sm text-quiet">
+        {counted(sheets, 'sheet')}, both sides; {kit.copies === 1 ? 'one copy' : `${kit.copies} copies`}:{' '}
+        {kit.copies * sheets}, <b>{withSpares(kit.copies * sheets, kit)} with spares</b>.{corrected && ` ${corrected}`}
+      </p>
       <div className="flex flex-wrap items-end gap-x-5">
         <Taken book={book} set={set} />
         {printer?.twoPass ? (
@@ -40,10 +50,69 @@ export function BothFaces({ book, set }: PrintingPanel) {
             </p>
           </>
         )}
+        <PrintAgain book={book} />
       </div>
     </section>
   );
 }
+
+/** Sheets spoiled, jammed or fed two at once: only those, for both passes or for a printer that turns them. */
+function PrintAgain({ book }: { readonly book: OpenBook }) {
+  const [text, setText] = useState('');
+  const { sheets } = book.plan.run.sheet;
+  const { printer } = book.book.printing;
+  const asked = text.trim();
+  const wrong = asked !== '' && !sheetsIn(asked, sheets);
+  if (sheets < 2) return null;
+  const file = (query: string) =>
+    `/api/books/${book.id}/print.pdf?sheets=${encodeURIComponent(asked)}${query}&n=${book.revision}`;
+  const two = printer?.twoPass;
+  const files = two
+    ? [
+        ['fronts', '&pass=fronts'],
+        ['backs', `&pass=backs&order=${two.order}&flip=${flipOf(book, two)}`],
+      ]
+    : [['those sheets', '']];
+  return (
+    <div className="mb-1.5">
+      <label className="block text-sm text-quiet">
+        Only some sheets, spoiled ones again
+        <input
+          className="entry measure block w-32"
+          value={text}
+          placeholder="2, 4-5"
+          aria-invalid={wrong}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </label>
+      {wrong ? (
+        <p role="alert" className="max-w-52 text-sm text-blade">
+          Numbers and ranges of sheets 1 to {sheets}, such as 2, 4-5.
+        </p>
+      ) : (
+        asked !== '' && (
+          <p className="flex gap-3 text-sm">
+            {files.map(([name, query]) => (
+              <a key={name} className="remedy" href={file(query!)} target="_blank" rel="noreferrer">
+                {name}
+              </a>
+            ))}
+          </p>
+        )
+      )}
+    </div>
+  );
+}
+
+/** Whether a text names sheets that there are. */
+const sheetsIn = (text: string, sheets: number): boolean =>
+  text.split(',').every((range) => {
+    const [, from, to] = /^\s*(\d+)\s*(?:[-–]\s*(\d+))?\s*$/.exec(range) ?? [];
+    return from !== undefined && Number(from) >= 1 && Number(from) <= sheets && Number(to ?? from) >= Number(from);
+  });
+
+const flipOf = ({ plan, book }: OpenBook, two: TwoPass) =>
+  flipForPass(paperThrough(plan.sheet, book.printing.onto, plan.run.sheet.sheets), two);
 
 /** Which of the maker's printers this book is printed on. */
 function Taken({ book, set }: PrintingPanel) {
@@ -73,16 +142,21 @@ function Taken({ book, set }: PrintingPanel) {
         </select>
       </label>
       {printer && (
-        <button
-          type="button"
-          className="text-sm text-quiet underline hover:text-ink"
-          onClick={() => {
-            takeAway.mutate({ id: printer.id, away: true });
-            set({ printer: null });
-          }}
-        >
-          I no longer have it
-        </button>
+        <p className="flex gap-3 text-sm">
+          <Link className="remedy" to={`/books/${book.id}/feed`}>
+            Rehearse or measure it
+          </Link>
+          <button
+            type="button"
+            className="text-sm text-quiet underline hover:text-ink"
+            onClick={() => {
+              takeAway.mutate({ id: printer.id, away: true });
+              set({ printer: null });
+            }}
+          >
+            I no longer have it
+          </button>
+        </p>
       )}
     </div>
   );
@@ -92,11 +166,7 @@ function Taken({ book, set }: PrintingPanel) {
 function TwoPasses({ book, printer }: { readonly book: OpenBook; readonly printer: Printer }) {
   const two = printer.twoPass!;
   const file = (query: string) => `/api/books/${book.id}/print.pdf?${query}&n=${book.revision}`;
-  const { onto } = book.book.printing;
-  const { sheet, run } = book.plan;
-  // What goes through the printer is the paper that carries the sheets.
-  const paper = onto ? (gridOnParent(sheet, onto, 0, run.sheet.sheets)?.paper ?? sheet) : sheet;
-  const flip = flipForPass(paper, two);
+  const flip = flipOf(book, two);
   return (
     <div className="flex items-center gap-4">
       <div className="w-32">

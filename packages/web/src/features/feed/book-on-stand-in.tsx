@@ -1,0 +1,173 @@
+import { useEffect, useMemo, useState } from 'react';
+import type { DeviceBehaviour } from '@eight-up/core/printing/device';
+import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
+import { paperThrough } from '@eight-up/core/printing/on-parent';
+import { papersFor, printFiles, readPrinted, type ShownPage } from '@eight-up/core/printing/printed-book';
+import { flipForPass } from '@eight-up/core/printing/printer';
+import { counted } from '@eight-up/words/forms';
+import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
+import { pageBox } from '../../book/page-face.tsx';
+import { Choices } from '../../ui/choices.tsx';
+
+type Fault = 'none' | 'jam' | 'double';
+
+interface BookOnStandInProps {
+  readonly device: DeviceBehaviour;
+  readonly twoPass: TwoPass;
+}
+
+/** Pages of a file as pictures. */
+type Drawn = Readonly<Record<string, string>>;
+
+const SIZE = 520;
+
+/** Prints the book's own two files on the stand-in, the pile put back as it was told, and shows the book that it folds into. */
+export function BookOnStandIn({ device, twoPass }: BookOnStandInProps) {
+  const book = useOpenBook();
+  const [fault, setFault] = useState<Fault>('none');
+  const [printing, setPrinting] = useState(false);
+  const papers = papersFor(book.plan, book.book.printing);
+  const out = useMemo(() => {
+    const half = Math.floor(papers / 2);
+    return printFiles(device, papers, twoPass, {
+      ...(fault === 'jam' ? { jamAt: half } : {}),
+      ...(fault === 'double' ? { doubleFeedAt: half } : {}),
+    });
+  }, [device, papers, twoPass, fault]);
+  const shown = useMemo(
+    () => readPrinted(book.plan, book.book.printing, out.pile, twoPass),
+    [book.plan, book.book.printing, out.pile, twoPass],
+  );
+  const drawn = useFilePages(book, twoPass, papers, printing);
+  const done = Object.keys(drawn).length;
+  return (
+    <section aria-label="This book on the stand-in" className="mt-4 border-t border-bench-deep pt-3">
+      <h3 className="text-base">This book, printed so</h3>
+      <Choices<Fault>
+        label="On the way"
+        value={fault}
+        onChange={setFault}
+        choices={[
+          { value: 'none', name: 'all goes well' },
+          { value: 'jam', name: 'a jam' },
+          { value: 'double', name: 'two sheets at once' },
+        ]}
+      />
+      {!printing ? (
+        <button type="button" className="action" onClick={() => setPrinting(true)}>
+          Print both files and fold
+        </button>
+      ) : done < 2 * papers ? (
+        <p role="status">
+          Printing page {done + 1} of {2 * papers} …{' '}
+          <button type="button" className="remedy" onClick={() => setPrinting(false)}>
+            Stop
+          </button>
+        </p>
+      ) : (
+        <>
+          <p role="status" className="font-semibold">
+            {verdict(book, shown, out.lost)}
+          </p>
+          <ol aria-label="The book that it folds into" className="mt-1 flex max-h-96 flex-wrap gap-2 overflow-auto">
+            {book.plan.reading.views.map(({ left, right }, i) => (
+              <li key={i} className="flex border border-ink bg-shade">
+                {[left, right].map((page, side) =>
+                  page === null ? null : (
+                    <PrintedPage key={side} book={book} page={page} shown={shown[page]!} drawn={drawn} />
+                  ),
+                )}
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </section>
+  );
+}
+
+/** What came of it: every page with the print that was meant for it, or which are not. */
+function verdict({ names }: OpenBook, shown: readonly ShownPage[], lost: readonly string[]): string {
+  const wrong = shown.flatMap(({ right }, page) => (right ? [] : [names[page]!]));
+  if (wrong.length === 0) return 'Every page came where it belongs: this is what your hands would hold.';
+  const jammed = lost.length ? `${counted(lost.length, 'page')} of the files jammed. ` : '';
+  return `${jammed}Not as they should be: pages ${wrong.slice(0, 8).join(', ')}${wrong.length > 8 ? ' and more' : ''}. Print their sheets again.`;
+}
+
+/** Draws the pages of both files one after another, as long as it is wanted. */
+function useFilePages(book: OpenBook, twoPass: TwoPass, papers: number, wanted: boolean): Drawn {
+  const [drawn, setDrawn] = useState<Drawn>({});
+  const { sheet, run } = book.plan;
+  const { onto } = book.book.printing;
+  const flip = flipForPass(paperThrough(sheet, onto, run.sheet.sheets), twoPass);
+  const { id, revision } = book;
+  const { order } = twoPass;
+  useEffect(() => {
+    setDrawn({});
+    if (!wanted) return;
+    let current = true;
+    const file = (query: string) => `/api/books/${id}/print.pdf?${query}&n=${revision}`;
+    void (async () => {
+      const { drawPdfPage } = await import('../../book/pdf-pages.ts');
+      for (const [letter, url] of [
+        ['f', file('pass=fronts')],
+        ['b', file(`pass=backs&order=${order}&flip=${flip}`)],
+      ] as const)
+        for (let k = 0; k < papers && current; k++) {
+          const picture = await drawPdfPage(url, k, SIZE).catch(() => '');
+          if (current) setDrawn((before) => ({ ...before, [`${letter}${k}`]: picture }));
+        }
+    })();
+    return () => {
+      current = false;
+    };
+  }, [id, revision, order, flip, papers, wanted]);
+  return drawn;
+}
+
+/** A page of the folded book: the window of the print that came to lie there. */
+function PrintedPage({
+  book,
+  page,
+  shown: { print, right, window, quarterTurns },
+  drawn,
+}: {
+  readonly book: OpenBook;
+  readonly page: number;
+  readonly shown: ShownPage;
+  readonly drawn: Drawn;
+}) {
+  const { width, height } = pageBox(book.setting, page);
+  const size = { height: 92, width: Math.round((92 * width) / height) };
+  const lying = quarterTurns % 2 === 1;
+  const url = print === undefined ? undefined : drawn[print];
+  const label = `Page ${book.names[page]}: ${print === undefined ? 'bare paper' : right ? 'as it should be' : 'wrong print'}`;
+  return (
+    <div
+      role="img"
+      aria-label={label}
+      className={`relative overflow-hidden bg-paper ${right ? '' : 'outline-3 -outline-offset-3 outline-blade'}`}
+      style={size}
+    >
+      {url ? (
+        <div
+          className="absolute left-1/2 top-1/2"
+          style={{
+            width: lying ? size.height : size.width,
+            height: lying ? size.width : size.height,
+            transform: `translate(-50%, -50%) rotate(${quarterTurns * 90}deg)`,
+            backgroundImage: `url(${url})`,
+            backgroundSize: `${100 / window.width}% ${100 / window.height}%`,
+            backgroundPosition: `${percent(window.left, window.width)} ${percent(window.top, window.height)}`,
+          }}
+        />
+      ) : (
+        <span className="flex size-full items-center justify-center text-sm text-blade">bare</span>
+      )}
+      <span className="absolute bottom-0 left-0 bg-paper/85 px-1 text-xs">{book.names[page]}</span>
+    </div>
+  );
+}
+
+/** A background's place is told by the share of what is over. */
+const percent = (from: number, extent: number): string => `${extent >= 1 ? 0 : (from / (1 - extent)) * 100}%`;
