@@ -90,6 +90,7 @@ const SELECTORS: Readonly<Record<string, string>> = {
   link: 'a',
   textbox: 'input, textarea',
   radio: '[role=radio]',
+  tab: '[role=tab]',
   heading: 'h1, h2, h3',
   slider: 'input[type=range]',
 };

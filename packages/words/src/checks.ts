@@ -109,6 +109,11 @@ export function checkWords(
         reason: 'The paper to print on is smaller than one sheet of the book: nothing can be printed.',
         remedy: 'Take larger paper, or print on the sheet itself.',
       };
+    case 'spread-shrunk':
+      return {
+        reason: `${pages}: all pages are drawn smaller for the printer’s margin, so that one picture over several has bare paper where its parts should meet.`,
+        remedy: 'Print pages at full size and accept the white edge outside, or print on larger paper.',
+      };
     case 'met-by-gutter':
       return {
         reason: `${pages}: ${check.what === 'face' ? 'a face' : 'a line of text'} comes to the gutter, where two pieces of paper meet.`,
@@ -174,6 +179,8 @@ export function remedyVerb(check: Check, names: readonly string[]): string | und
       return 'Let it be a page';
     case 'spread-apart':
       return 'Take it onto one page';
+    case 'spread-shrunk':
+      return 'Print pages at full size';
     case 'paper-too-small':
       return 'Print on the sheet itself';
     case 'section-thick':

@@ -27,6 +27,8 @@ export type Check = { readonly weight: 'settle' | 'note' } & (
   | { readonly code: 'blank-not-empty'; readonly pages: Pages }
   | { readonly code: 'spread-apart'; readonly pages: Pages }
   | { readonly code: 'spread-on-two-pieces'; readonly pages: Pages }
+  /** pages drawn smaller for the printer's margin: a picture over several has bare paper between its parts */
+  | { readonly code: 'spread-shrunk'; readonly pages: Pages }
   /** the paper to print on does not hold one sheet of the book */
   | { readonly code: 'paper-too-small' }
   /** a face or a line of text that the maker marked comes to the gutter between two pieces of paper */

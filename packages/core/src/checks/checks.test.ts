@@ -163,6 +163,11 @@ describe('remedies', () => {
     ),
     'role-misplaced': after(full, { kind: 'say', page: 1, words: { role: 'title' } }),
     'blank-not-empty': after(full, { kind: 'say', page: 1, words: { role: 'blank' } }),
+    'spread-shrunk': after(
+      full,
+      { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' },
+      { kind: 'set-printing', printing: { ...full.printing, margin: 'shrink' } },
+    ),
     'spread-apart': after(
       full,
       { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' },

@@ -3,6 +3,7 @@ import { sideOfPage } from '../folding/reading.ts';
 import type { BookDocument, PageContent, Part } from '../book/document.ts';
 import { missingGlyphs, widthOfText } from '../output/face.ts';
 import { captionLines, letterBook } from '../output/lettering.ts';
+import { shrinkOf } from '../pagination/imposition.ts';
 import { isTrueSpread } from '../pagination/spread.ts';
 import { mm } from '../units/nm.ts';
 import type { Check } from './check.ts';
@@ -73,13 +74,15 @@ function roles({ reading }: FoldedBook, { pages }: BookDocument): readonly Check
   });
 }
 
-function spreads(plan: FoldedBook, { pages }: BookDocument): readonly Check[] {
+function spreads(plan: FoldedBook, { pages, printing }: BookDocument): readonly Check[] {
   const parts = pages.flatMap(({ content }, page) =>
     content?.part ? [{ page, part: content.part, content: content as PageContent }] : [],
   );
   const groups = new Map<string, { readonly page: number; readonly part: Part }[]>();
   for (const one of parts) groups.set(one.part.spread, [...(groups.get(one.part.spread) ?? []), one]);
-  return [...groups.values()].flatMap((group): readonly Check[] => {
+  const shrunk = parts.length > 0 && shrinkOf(plan, printing) < 1 ? parts.map(({ page }) => page) : [];
+  const apart = shrunk.length ? [{ code: 'spread-shrunk', weight: 'settle', pages: shrunk } as const] : [];
+  const each = [...groups.values()].flatMap((group): readonly Check[] => {
     const on = group.map(({ page }) => page);
     if (group.some(({ page, part }) => part.page !== page) || group.length !== group[0]!.part.of)
       return [{ code: 'spread-apart', weight: 'settle', pages: on }];
@@ -88,6 +91,7 @@ function spreads(plan: FoldedBook, { pages }: BookDocument): readonly Check[] {
     );
     return opening && !isTrueSpread(plan, opening) ? [{ code: 'spread-on-two-pieces', weight: 'note', pages: on }] : [];
   });
+  return [...apart, ...each];
 }
 
 function unusedFiles({ pages, tray, poster }: BookDocument): readonly Check[] {

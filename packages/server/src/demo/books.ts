@@ -22,6 +22,8 @@ export interface DemoBook {
   readonly numbering: Numbering;
   readonly printing: Printing;
   readonly files: () => Promise<readonly DemoFile[]>;
+  /** the page of each file, 0-based; left out: they fill the pages in order */
+  readonly onto?: readonly number[];
   /** a picture for the back of the sheet */
   readonly poster?: () => Promise<DemoFile>;
   /** what the crew did to it afterwards */
@@ -245,6 +247,52 @@ function tides({ words }: Lettering): readonly Picture[] {
   });
 }
 
+/** Stores below and soundings above: a notebook whose wide folios open out to the whole river. */
+function stores({ words }: Lettering): readonly Picture[] {
+  const [w, h] = [109.5, 200];
+  const river = (width: number, title: string, boats: readonly number[]): Picture =>
+    page(
+      width,
+      h,
+      sand,
+      moon(width - 40, 42, 16),
+      ...boats.map((x) => ferry(x, 118 + (x % 7), 1.4)),
+      heron(28, 132, 1.3, teal),
+      waves(width, 130, [teal, pale, teal, pale], 7, 13),
+      { d: words('title', title, 14, 184, 13), fill: ink },
+    );
+  const leaf = (title: string, i: number): Picture =>
+    page(
+      w,
+      h,
+      i % 2 ? paper : pale,
+      waves(w, 120 + ((i * 17) % 50), [teal, pale, teal], 5),
+      gull(30 + ((i * 23) % 50), 50, 1.1),
+      { d: words('title', title, 10, 30, 10), fill: ink },
+    );
+  const cover = page(
+    w,
+    h,
+    teal,
+    moon(78, 70, 14),
+    waves(w, 120, [paper, pale, paper]),
+    {
+      d: words('title', 'Stores and', 10, 34, 15),
+      fill: paper,
+    },
+    { d: words('title', 'soundings', 10, 50, 15), fill: paper },
+  );
+  const titles = ['rope', 'lamp oil', 'tea', 'six fathoms', 'the river’s left', 'the river’s right'];
+  return [
+    cover,
+    ...titles.map(leaf),
+    river(420, 'Both banks at half flood', [150, 270]),
+    leaf('the weir, folded', 6),
+    river(319.5, 'The weir from the wheelhouse', [180]),
+    ...['sand', 'two fathoms', 'back in store'].map((title, i) => leaf(title, i + 7)),
+  ];
+}
+
 /** Books at different stages: ready to print, waiting for pictures, a booklet for the duplex printer. */
 const say = (at: number, words: Partial<Omit<BookPage, 'content'>>): Command => ({ kind: 'say', page: at, words });
 
@@ -329,6 +377,26 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
       files: async () => [{ name: 'twenty tides.pdf', bytes: await asPdf(tides(lettering), 'Twenty Tides') }],
       then: [say(0, { role: 'cover' }), say(19, { role: 'back' })],
       called: 'proofed on the night boat',
+    },
+    {
+      title: 'Stores and Soundings',
+      form: { id: 'fold-out-booklet', parameters: { flaps: ['none', 'right', 'both'] } },
+      sheet: { width: mm(420), height: mm(200), fibre: 'along-height' },
+      numbering: 'cover-is-1',
+      printing: {
+        ...USUAL_PRINTING,
+        flip: 'short-edge',
+        onto: { width: mm(320), height: mm(450), at: 'middle' },
+      },
+      files: () => pixels(stores(lettering), 'stores', 'jpeg'),
+      // Pages are counted as a reader meets them: what flaps show comes where they open.
+      onto: [0, 1, 2, 3, 4, 5, 6, 8, 12, 13, 15, 16, 17],
+      then: [
+        { kind: 'spread', page: 8, over: { kind: 'opening', view: 5 }, how: 'in-the-book' },
+        { kind: 'spread', page: 13, over: { kind: 'opening', view: 7 }, how: 'in-the-book' },
+        say(0, { role: 'cover' }),
+        say(17, { role: 'back' }),
+      ],
     },
   ];
 }

@@ -24,7 +24,7 @@ export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
   if ((await orm.em.fork().count(PaperRow)) === 0) await addPapers(orm.em.fork(), DEMO_PAPERS);
   const drawer = await listPapers(orm.em.fork());
   console.log('Drawing the demo books (once) …');
-  for (const { title, form, sheet, numbering, printing, files, poster, then = [], called, edition } of demoBooks(
+  for (const { title, form, sheet, numbering, printing, files, onto, poster, then = [], called, edition } of demoBooks(
     await loadLettering(),
   )) {
     const made = newBook(title, form, sheet);
@@ -34,7 +34,7 @@ export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
     const filling = (contents: readonly PageContent[]) =>
       contents.map((content) => ({ ...content, fit: 'fill' as const }));
     const commands: readonly Command[] = [
-      { kind: 'place', contents: filling(await received(em, store, await files())) },
+      ...placed(filling(await received(em, store, await files())), onto),
       ...(poster
         ? [{ kind: 'hang-poster', poster: filling(await received(em, store, [await poster()]))[0]! } as const]
         : []),
@@ -45,6 +45,9 @@ export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
     if (called) await namePoint(em, id, commands.length, called);
   }
 }
+
+const placed = (contents: readonly PageContent[], onto: DemoBook['onto']): readonly Command[] =>
+  onto ? onto.map((page, i) => ({ kind: 'replace', page, content: contents[i]! })) : [{ kind: 'place', contents }];
 
 /** An edition of one size cut from a paper of the drawer. */
 function cutFrom(
