@@ -1,3 +1,4 @@
+import { bookletFigures } from './booklets.ts';
 import { cuttingFigures } from './cutting.ts';
 import { editionFigures } from './editions.ts';
 import { foldingFigures } from './folding.ts';
@@ -5,6 +6,7 @@ import { keepingFigures } from './keeping.ts';
 import { calibrationMs, report, type Figure } from './measuring.ts';
 import { movingFigures } from './moving.ts';
 import { printingFigures } from './printing.ts';
+import { scrollingFigures } from './scrolling.ts';
 import { startingFigures } from './starting.ts';
 
 const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readonly Figure[]>>> = {
@@ -15,6 +17,8 @@ const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readon
   printing: printingFigures,
   keeping: keepingFigures,
   moving: movingFigures,
+  booklets: bookletFigures,
+  scrolling: scrollingFigures,
 };
 
 /** Names given on the command line are measured alone. */

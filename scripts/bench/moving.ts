@@ -3,6 +3,7 @@ import type Sharp from 'sharp';
 import { byRole, chord, Key, openBrowser, press, waitForText } from '../../e2e/browser.ts';
 import { atShare, median, type Figure } from './measuring.ts';
 import { postFiles, postJson, runServer } from './running-server.ts';
+import { dispatched, spentFrom, tracedEvents } from './trace.ts';
 
 const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
 
@@ -10,38 +11,6 @@ const picture = (n: number) =>
   sharp({ create: { width: 900, height: 1300, channels: 3, background: { r: 4 * n, g: 120, b: 90 } } })
     .jpeg()
     .toBuffer();
-
-/** What counts: scripting, style and layout, by the names the browser's trace gives them. */
-const COUNTED = new Set([
-  'EventDispatch',
-  'FunctionCall',
-  'EvaluateScript',
-  'RunMicrotasks',
-  'TimerFire',
-  'FireAnimationFrame',
-  'UpdateLayoutTree',
-  'Layout',
-]);
-
-interface TraceEvent {
-  readonly name: string;
-  readonly ph: string;
-  readonly ts: number;
-  readonly dur?: number;
-  readonly tid: number;
-  readonly pid: number;
-  readonly args: { readonly data?: { readonly type?: string } };
-}
-
-/** Length of the union of intervals: nested events count once. */
-function together(intervals: readonly (readonly [number, number])[]): number {
-  let [sum, end] = [0, -Infinity];
-  for (const [from, to] of [...intervals].sort((a, b) => a[0] - b[0])) {
-    sum += Math.max(0, to - Math.max(from, end));
-    end = Math.max(end, to);
-  }
-  return sum;
-}
 
 /** To and fro through the book, until the browser has compiled what it runs; then those that count. */
 const WARM = 60;
@@ -74,25 +43,10 @@ export async function movingFigures(): Promise<readonly Figure[]> {
     }
     await press(driver, Key.ESCAPE);
     await driver.sleep(500);
-    const entries = await driver.manage().logs().get('performance');
-    const events = entries
-      .map(({ message }) => (JSON.parse(message) as { message: { method: string; params: TraceEvent } }).message)
-      .filter(({ method }) => method === 'Tracing.dataCollected')
-      .map(({ params }) => params);
+    const events = await tracedEvents(browser);
     // Alt and the arrow are a key each: two a move. Those of the warming up, and Escape, do not count.
-    const down = events.filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === 'keydown');
-    const keys = down.sort((a, b) => a.ts - b.ts).slice(-2 * MOVES - 1, -1);
-    const { tid, pid } = keys[0]!;
-    const busy = events.filter(
-      (event) => event.tid === tid && event.pid === pid && event.dur && COUNTED.has(event.name),
-    );
-    const starts = keys.map(({ ts }) => ts);
-    const spent = starts.map((from, i) => {
-      const to = starts[i + 1] ?? from + 120_000;
-      return (
-        together(busy.filter(({ ts }) => ts >= from && ts < to).map(({ ts, dur }) => [ts, ts + dur!] as const)) / 1000
-      );
-    });
+    const keys = dispatched(events, 'keydown').slice(-2 * MOVES - 1, -1);
+    const spent = [...spentFrom(events, keys)];
     const moves = spent.sort((a, b) => b - a).slice(0, MOVES);
     console.log(`moving a page among 64: median ${median(moves).toFixed(1)} ms of script, style and layout`);
     return [{ name: 'moving a page among 64, 95 of 100', value: atShare(moves, 0.95), unit: 'ms', limit: 16 }];

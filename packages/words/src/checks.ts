@@ -109,6 +109,11 @@ export function checkWords(
         reason: 'The paper to print on is smaller than one sheet of the book: nothing can be printed.',
         remedy: 'Take larger paper, or print on the sheet itself.',
       };
+    case 'larger-than-spread':
+      return {
+        reason: `${pages}: at this size the picture is larger than all the pages that it lies over, and is cut off at their edges.`,
+        remedy: 'Lay it whole on them, or let it fill them on purpose.',
+      };
     case 'spread-shrunk':
       return {
         reason: `${pages}: all pages are drawn smaller for the printer’s margin, so that one picture over several has bare paper where its parts should meet.`,
@@ -179,6 +184,8 @@ export function remedyVerb(check: Check, names: readonly string[]): string | und
       return 'Let it be a page';
     case 'spread-apart':
       return 'Take it onto one page';
+    case 'larger-than-spread':
+      return 'Lay it whole on them';
     case 'spread-shrunk':
       return 'Print pages at full size';
     case 'paper-too-small':

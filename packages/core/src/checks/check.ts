@@ -29,6 +29,8 @@ export type Check = { readonly weight: 'settle' | 'note' } & (
   | { readonly code: 'spread-on-two-pieces'; readonly pages: Pages }
   /** pages drawn smaller for the printer's margin: a picture over several has bare paper between its parts */
   | { readonly code: 'spread-shrunk'; readonly pages: Pages }
+  /** larger at its own size than all the pages that it lies over: what reaches beyond is cut off */
+  | { readonly code: 'larger-than-spread'; readonly pages: Pages }
   /** the paper to print on does not hold one sheet of the book */
   | { readonly code: 'paper-too-small' }
   /** a face or a line of text that the maker marked comes to the gutter between two pieces of paper */

@@ -163,6 +163,12 @@ describe('remedies', () => {
     ),
     'role-misplaced': after(full, { kind: 'say', page: 1, words: { role: 'title' } }),
     'blank-not-empty': after(full, { kind: 'say', page: 1, words: { role: 'blank' } }),
+    'larger-than-spread': after(
+      full,
+      { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' },
+      { kind: 'set-fit', pages: [1], fit: 'actual' },
+      { kind: 'adjust', page: 1, placing: { ...AS_IT_FITS, scale: 3 } },
+    ),
     'spread-shrunk': after(
       full,
       { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' },

@@ -21,6 +21,7 @@ export const pictureChecks = (
   ...inMargin(plan, book, placed),
   ...alongFolds(plan, book, placed),
   ...inGutter(plan, book, placed),
+  ...beyondSpread(placed),
   ...resolution(placed, 'settle', 0, SOFT_RESOLUTION),
   ...resolution(placed, 'note', SOFT_RESOLUTION, GOOD_RESOLUTION),
 ];
@@ -30,6 +31,24 @@ function lostOriginals(book: BookDocument, assets: AssetLookup): readonly Check[
     content && !assets(content.asset)?.pages[content.page] ? [i] : [],
   );
   return pages.length ? [{ code: 'original-lost', weight: 'settle', pages }] : [];
+}
+
+/** Pictures over several pages that reach beyond all of them without covering them on purpose. */
+function beyondSpread(placed: readonly PlacedContent[]): readonly Check[] {
+  const pages = placed.flatMap(({ page, content, asset, scale, rect, quarterTurns }) => {
+    const { part, fit, placing } = content;
+    if (!part || fit === 'fill' || fit === 'bleed') return [];
+    const lying = (quarterTurns + part.turned) % 2 === 1;
+    const [width, height] = lying ? [rect.height, rect.width] : [rect.width, rect.height];
+    const turn = ((placing?.turn ?? 0) * Math.PI) / 180;
+    const [c, s] = [Math.abs(Math.cos(turn)), Math.abs(Math.sin(turn))];
+    const reaches = [asset.width * c + asset.height * s, asset.width * s + asset.height * c].map(
+      (side) => side * scale,
+    );
+    const beyond = reaches[0]! > width / part.width + mm(1) || reaches[1]! > height / part.height + mm(1);
+    return beyond ? [page] : [];
+  });
+  return pages.length ? [{ code: 'larger-than-spread', weight: 'note', pages }] : [];
 }
 
 /** Faces and lines of text that come to the gutter, a check for each. */

@@ -16,6 +16,8 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
       return book.printing.margin === 'warn'
         ? { kind: 'set-printing', printing: { ...book.printing, margin: 'shrink' } }
         : undefined;
+    case 'larger-than-spread':
+      return { kind: 'set-fit', pages: check.pages, fit: 'fit' };
     case 'spread-shrunk':
       return { kind: 'set-printing', printing: { ...book.printing, margin: 'warn' } };
     case 'border-along-fold':

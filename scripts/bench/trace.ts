@@ -1,0 +1,60 @@
+import type { Browser } from '../../e2e/browser.ts';
+
+/** What counts: scripting, style and layout, by the names the browser's trace gives them. */
+const COUNTED = new Set([
+  'EventDispatch',
+  'FunctionCall',
+  'EvaluateScript',
+  'RunMicrotasks',
+  'TimerFire',
+  'FireAnimationFrame',
+  'UpdateLayoutTree',
+  'Layout',
+]);
+
+export interface TraceEvent {
+  readonly name: string;
+  readonly ph: string;
+  readonly ts: number;
+  readonly dur?: number;
+  readonly tid: number;
+  readonly pid: number;
+  readonly args: { readonly data?: { readonly type?: string } };
+}
+
+/** Length of the union of intervals: nested events count once. */
+function together(intervals: readonly (readonly [number, number])[]): number {
+  let [sum, end] = [0, -Infinity];
+  for (const [from, to] of [...intervals].sort((a, b) => a[0] - b[0])) {
+    sum += Math.max(0, to - Math.max(from, end));
+    end = Math.max(end, to);
+  }
+  return sum;
+}
+
+/** Everything traced of the page so far. */
+export async function tracedEvents({ driver }: Browser): Promise<readonly TraceEvent[]> {
+  const entries = await driver.manage().logs().get('performance');
+  return entries
+    .map(({ message }) => (JSON.parse(message) as { message: { method: string; params: TraceEvent } }).message)
+    .filter(({ method }) => method === 'Tracing.dataCollected')
+    .map(({ params }) => params);
+}
+
+/** Events that some input set off, in order. */
+export const dispatched = (events: readonly TraceEvent[], type: string): readonly TraceEvent[] =>
+  events
+    .filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === type)
+    .sort((one, other) => one.ts - other.ts);
+
+/** Milliseconds of script, style and layout on the page's main thread from each of these events to the next. */
+export function spentFrom(events: readonly TraceEvent[], starts: readonly TraceEvent[]): readonly number[] {
+  const { tid, pid } = starts[0]!;
+  const busy = events.filter((event) => event.tid === tid && event.pid === pid && event.dur && COUNTED.has(event.name));
+  return starts.map(({ ts: from }, i) => {
+    const to = starts[i + 1]?.ts ?? from + 120_000;
+    return (
+      together(busy.filter(({ ts }) => ts >= from && ts < to).map(({ ts, dur }) => [ts, ts + dur!] as const)) / 1000
+    );
+  });
+}
