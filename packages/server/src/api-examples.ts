@@ -78,6 +78,12 @@ export const API_EXAMPLES: readonly ApiExample[] = [
       duplex: 'none',
       twoPass: { move: 'like-a-page', order: 'innermost-first', turned: false },
       unprintable: { top: 4_000_000, right: 4_000_000, bottom: 13_000_000, left: 4_000_000 },
+      measured: {
+        across: 99_200_000,
+        down: 100_000_000,
+        front: { right: 500_000, down: 0 },
+        back: { right: 0, down: 0 },
+      },
     },
   },
   { method: 'get', path: '/api/printers' },

@@ -370,12 +370,18 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
       edition: { copies: 12, from: 'Ticket office, A3' },
       numbering: 'cover-is-1',
       printing: {
-        ...shrunk,
+        ...USUAL_PRINTING,
         flip: 'short-edge',
+        onto: { width: mm(320), height: mm(450), at: 'middle' },
         creep: { model: 'crisp', thickness: mm(0.12), measured: mm(0), keep: 'margin' },
       },
       files: async () => [{ name: 'twenty tides.pdf', bytes: await asPdf(tides(lettering), 'Twenty Tides') }],
-      then: [say(0, { role: 'cover' }), say(19, { role: 'back' })],
+      then: [
+        say(0, { role: 'cover' }),
+        say(19, { role: 'back' }),
+        { kind: 'spread', page: 5, over: { kind: 'opening', view: 3 }, how: 'in-the-book', overlap: mm(2) },
+        { kind: 'discard', tray: 0 },
+      ],
       called: 'proofed on the night boat',
     },
     {

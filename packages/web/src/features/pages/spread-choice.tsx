@@ -16,6 +16,7 @@ import { mm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../app/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { MeasureField } from '../../ui/measure-field.tsx';
+import { textLines } from './text-lines.ts';
 import { KeepClearMarks } from './keep-clear-marks.tsx';
 
 interface Way {
@@ -158,6 +159,15 @@ const sheetOf = ({ run, reading }: FoldedBook, page: number): number =>
 function Ways({ book, page }: SpreadProps) {
   const { plan, names } = book;
   const ways = useMemo(() => waysOf(plan, page, names), [plan, page, names]);
+  const lay = (over: SpreadOver, how: SpreadHow) => {
+    const content = book.book.pages[page]!.content!;
+    book.change({ kind: 'spread', page, over, how });
+    // What a PDF says in letters is watched without being marked. One that cannot be read just is not.
+    textLines(book, content).then(
+      (clear) => clear.length > 0 && book.change({ kind: 'keep-clear', page, clear }),
+      () => undefined,
+    );
+  };
   return (
     <ul className="mt-1 flex flex-col gap-1">
       {ways.map(({ name, hint, over, how }) => (
@@ -165,7 +175,7 @@ function Ways({ book, page }: SpreadProps) {
           <button
             type="button"
             className="action w-full flex-col items-start gap-0 py-1"
-            onClick={() => book.change({ kind: 'spread', page, over, how })}
+            onClick={() => lay(over, how)}
           >
             {name} <span className="text-sm font-normal text-quiet">{hint}</span>
           </button>
