@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { newBook } from '../book/new-book.ts';
 import { applyCommand } from '../book/command.ts';
-import type { BookDocument } from '../book/document.ts';
+import { onPage, type BookDocument } from '../book/document.ts';
+import { impose } from '../pagination/imposition.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { checkKey } from './check.ts';
 import { checkBook } from './checks.ts';
 import { flapChecks } from './flap-checks.ts';
+import { pageEdges } from './page-edges.ts';
 import { remedyOf } from './remedy.ts';
 
 const SHEET = { width: mm(420), height: mm(210), fibre: 'any' as const };
@@ -45,6 +47,24 @@ describe('fold-outs', () => {
   });
   it('catch in the gutter where they reach too far', () => {
     expect(checks({ flaps, clearance: mm(1) }, {})).toEqual(['flap-near-gutter note']);
+  });
+});
+
+describe('the edges of a narrower folio', () => {
+  it('are cut, not whole paper: pictures that bleed reach past them, and its folds are its own', () => {
+    const { plan, book } = made('fold-out-booklet', { flaps: ['none', 'both'] }, {});
+    const edges = pageEdges(plan);
+    // Page 1 stands at the right end of the plain folio: beyond it the sheet is cut off.
+    expect(edges[0]).toMatchObject({ left: 'fold', right: 'cut', top: 'sheet' });
+    const picture = { asset: 'a'.repeat(64), page: 0, name: 'x', fit: 'bleed' as const };
+    const asset = { id: picture.asset, kind: 'jpeg' as const, bytes: 1, pages: [{ width: mm(100), height: mm(100) }] };
+    const [laid] = impose(plan, { ...book, pages: book.pages.map(() => onPage({ ...picture })) }, () => asset);
+    const end = laid!.rect.left + laid!.rect.width;
+    expect(laid!.clip.left + laid!.clip.width).toBe(end + book.printing.bleed);
+    expect(end).toBeLessThan(SHEET.width - mm(50));
+    // The folio with flaps folds where the plain one is whole.
+    const onFlap = plan.reading.pages.findIndex(({ letter }) => letter === 'b');
+    expect(Object.values(edges[onFlap]!).filter((edge) => edge === 'fold')).toHaveLength(1);
   });
 });
 

@@ -1,3 +1,4 @@
+import { creasePattern } from '../folding/crease-pattern.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { at } from '../result.ts';
 
@@ -16,10 +17,15 @@ export function pageEdges(plan: FoldedBook): readonly PageEdges[] {
   return edges;
 }
 
-function metByPages({ run, reading, pattern }: FoldedBook): readonly PageEdges[] {
+/** What does not divide is left at the end of a sheet; it is no strip to cut off. */
+const AT_THE_END = 100_000;
+
+function metByPages({ run, reading }: FoldedBook): readonly PageEdges[] {
   const { sheet } = run;
+  const patterns = sheet.stack.map((_, index) => creasePattern(run, index));
   return reading.pages.map(({ face }): PageEdges => {
-    const { outline } = at(sheet.panels, face.panel);
+    const { outline, sheet: index } = at(sheet.panels, face.panel);
+    const pattern = at(patterns, index);
     const [xs, ys] = [outline.map(({ x }) => x), outline.map(({ y }) => y)];
     const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
     const lies = (
@@ -29,7 +35,7 @@ function metByPages({ run, reading, pattern }: FoldedBook): readonly PageEdges[]
       to: number,
       end: number,
     ): PageEdges[Side] => {
-      if (place === 0 || place === end) return 'sheet';
+      if (place === 0 || end - place < AT_THE_END * sheet.scale) return 'sheet';
       const line = pattern.find(({ segment: s }) => s.axis === axis && s.at === place && s.from < to && s.to > from);
       if (!line) return 'whole';
       return line.kind === 'cut' || line.kind === 'slit' ? 'cut' : 'fold';

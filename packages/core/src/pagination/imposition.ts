@@ -1,5 +1,6 @@
 import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
 import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
+import { toNm } from '../folding/fold-sheet.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
@@ -95,7 +96,7 @@ function layOnPlace(
   shrink: number,
 ): PlacedContent {
   const room = scaledAboutCentre(place.rect, shrink);
-  const clip = content.fit === 'bleed' ? overTheEdge(room, plan.sheet, printing.bleed) : room;
+  const clip = content.fit === 'bleed' ? overTheEdge(room, paperOf(plan, place), printing.bleed) : room;
   // A picture that runs on over the spine stays where it meets its other half.
   const moved = content.part ? 0 : creepOf(nestedAs(plan, place.sheet), printing.creep);
   const { box, toSheet } = pageOnSheet(place, room, moved);
@@ -113,18 +114,24 @@ export function layPoster(
   // Where the back carries pages nothing can hang there.
   if (!poster || !asset || form.printed(parameters).includes('B')) return undefined;
   const room = { left: 0, top: 0, width: sheet.width, height: sheet.height };
-  const clip = poster.fit === 'bleed' ? overTheEdge(room, sheet, printing.bleed) : room;
+  const clip = poster.fit === 'bleed' ? overTheEdge(room, room, printing.bleed) : room;
   const box = { width: sheet.width, height: sheet.height, spine: 'left' as const };
   return { sheet: 0, side: 'B', ...layOn(poster, asset, box, translation(0, 0), clip, printing.bleed) };
 }
 
-/** A room that reaches past the sheet by the bleed wherever it touches the sheet's edge; at folds the neighbour begins. */
-function overTheEdge(room: Rect, sheet: { readonly width: number; readonly height: number }, bleed: number): Rect {
+/** What becomes of a sheet's paper, as a face shows it: of a folio narrower than its sheet only the folio; the rest is cut off. */
+function paperOf({ sheet, run }: FoldedBook, { sheet: index, side }: PagePlace): Rect {
+  const end = toNm(run.sheet, run.sheet.stack[index]!.verticals.at(-1)!);
+  return { left: side === 'A' ? 0 : sheet.width - end, top: 0, width: end, height: sheet.height };
+}
+
+/** A room that reaches past the paper by the bleed wherever it touches its edge; at folds the neighbour begins. */
+function overTheEdge(room: Rect, paper: Rect, bleed: number): Rect {
   const near = (a: number, b: number) => Math.abs(a - b) < 1;
-  const left = near(room.left, 0) ? -bleed : room.left;
-  const top = near(room.top, 0) ? -bleed : room.top;
-  const far = near(right(room), sheet.width) ? sheet.width + bleed : right(room);
-  const low = near(bottom(room), sheet.height) ? sheet.height + bleed : bottom(room);
+  const left = near(room.left, paper.left) ? paper.left - bleed : room.left;
+  const top = near(room.top, paper.top) ? paper.top - bleed : room.top;
+  const far = near(right(room), right(paper)) ? right(paper) + bleed : right(room);
+  const low = near(bottom(room), bottom(paper)) ? bottom(paper) + bleed : bottom(room);
   return { left, top, width: far - left, height: low - top };
 }
 
