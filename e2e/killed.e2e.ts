@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { createRequire } from 'node:module';
 import type Sharp from 'sharp';
+import { DOCUMENT_VERSION } from '../packages/core/src/book/migrations.ts';
 import { firstVersionData } from '../packages/server/test/first-version.ts';
 
 const sharp = createRequire(new URL('../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
@@ -147,7 +148,7 @@ describe('killed without warning', () => {
     }
     const server = await start();
     const kept = await get(`${server.url}/api/books/old`);
-    expect([kept.book.version, kept.revision]).toEqual([3, 1500]);
+    expect([kept.book.version, kept.revision]).toEqual([DOCUMENT_VERSION, 1500]);
     const undone = await post(`${server.url}/api/books/old/undo`, { expect: 1500, window: 'w' });
     expect(undone!.book.title).toBe('change 1499');
     await kill(server.child);
