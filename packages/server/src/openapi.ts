@@ -136,7 +136,12 @@ const ROUTES: readonly Route[] = [
     path: '/api/books/{id}/dummy.pdf',
     summary: 'The numbered dummy and the steps',
     answers: 'application/pdf',
-    query: { unit: 'mm (default) or in' },
+    query: {
+      unit: 'mm (default) or in',
+      pass: 'fronts or backs alone, without the steps',
+      order: 'as with print.pdf',
+      flip: 'as with print.pdf',
+    },
   },
   {
     method: 'get',

@@ -1,3 +1,4 @@
+import { concatTransformationMatrix } from '@cantoo/pdf-lib';
 import { mm, toPoints, type Nm } from '@eight-up/core/units/nm';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { numberedDummy } from '@eight-up/core/output/numbered-dummy';
@@ -9,14 +10,26 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { formWords, pageNames } from '@eight-up/words/forms';
 import { programmeWords, type StepWords } from '@eight-up/words/steps';
 import { embedFonts, printable } from './fonts.ts';
-import { drawDrawing, newDocument } from './pdf-draw.ts';
+import { drawDrawing, newDocument, turnedForFlip } from './pdf-draw.ts';
 
 const ROOM = mm(14);
 const LINE = mm(4.6);
 const TEXT = mm(3.2);
 
+export interface DummyChoice {
+  readonly unit: LengthUnit;
+  readonly flip: BookDocument['printing']['flip'];
+  /** the faces of one pass alone, without the steps */
+  readonly pass?: 'fronts' | 'backs' | undefined;
+  readonly order: 'outermost-first' | 'innermost-first';
+}
+
 /** The numbered dummy: every printed face at the sheet's own size to print and fold; then the steps in words and small drawings. */
-export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: LengthUnit): Promise<Uint8Array> {
+export async function dummyPdf(
+  plan: FoldedBook,
+  book: BookDocument,
+  { unit, flip, pass, order }: DummyChoice,
+): Promise<Uint8Array> {
   const steps = programmeWords(plan);
   const names = pageNames(plan.reading, book.numbering).map(printable);
   const caption =
@@ -38,11 +51,15 @@ export async function dummyPdf(plan: FoldedBook, book: BookDocument, unit: Lengt
     ].join('') + 'Step 0123456789.,: ';
   const document = await newDocument(`${book.title}, numbered dummy`);
   const fonts = await embedFonts(document, printable(all));
-  for (let sheet = 0; sheet < plan.run.sheet.sheets; sheet++)
-    for (const side of plan.form.printed(plan.parameters)) {
+  const sheets = Array.from({ length: plan.run.sheet.sheets }, (_, sheet) => sheet);
+  const sides = plan.form.printed(plan.parameters).filter((side) => !pass || (pass === 'fronts') === (side === 'A'));
+  for (const sheet of order === 'innermost-first' ? sheets.reverse() : sheets)
+    for (const side of sides) {
       const page = document.addPage([toPoints(plan.sheet.width), toPoints(plan.sheet.height)]);
+      page.pushOperators(concatTransformationMatrix(...turnedForFlip(side, flip, plan.sheet)));
       drawDrawing(page, numberedDummy(plan, names, caption, unit, { sheet, side }), fonts);
     }
+  if (pass) return document.save();
 
   // The steps lie on a sheet that a home printer takes, whatever the book is made from.
   const [width, height] = unit === 'mm' ? [mm(297), mm(210)] : [mm(279.4), mm(215.9)];

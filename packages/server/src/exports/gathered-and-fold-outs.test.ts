@@ -133,6 +133,29 @@ describe('folios with flaps', () => {
   });
 });
 
+describe('the numbered dummy of a booklet', () => {
+  it('has its backs turned for the printer as the print file has them, and comes in two passes too', async () => {
+    const sheet = { width: mm(297), height: mm(210), fibre: 'any' };
+    const { id } = await server.newBook('nested-booklet', { pages: 8 }, sheet);
+    const twoOf = async (query: string, page: number) => {
+      const { width, words } = pagesOfWords(await server.bytes(`/api/books/${id}/dummy.pdf?${query}`))[page]!;
+      return words.get('2')!.x / width < 0.5 ? 'left' : 'right';
+    };
+    // Page 2 stands left on the inside of the first folio; turned about its long edge a lying sheet needs it on its head.
+    expect(await twoOf('flip=short-edge', 1)).toBe('left');
+    expect(await twoOf('flip=long-edge', 1)).toBe('right');
+    expect(await twoOf('pass=backs&flip=short-edge', 0)).toBe('left');
+    expect(await twoOf('pass=backs&order=innermost-first&flip=short-edge', 1)).toBe('left');
+    const numbers = pagesOfWords(await server.bytes(`/api/books/${id}/dummy.pdf?pass=fronts`)).map(({ words }) =>
+      [...words.keys()].filter((word) => /^[1-8]$/.test(word)).sort(),
+    );
+    expect(numbers).toEqual([
+      ['1', '8'],
+      ['3', '6'],
+    ]);
+  });
+});
+
 describe('marks on the print', () => {
   const change = async (id: string, printing: object) => {
     const { body } = await server.request.get(`/api/books/${id}`);

@@ -37,11 +37,25 @@ import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/g
 import type { Rect } from '@eight-up/core/geometry/rect';
 import { TONES, type Drawing, type DrawItem, type Spot2 } from '@eight-up/core/output/drawing';
 import { LINE_CODE } from '@eight-up/core/output/line-code';
+import type { Printing } from '@eight-up/core/book/document';
+import type { SheetSide } from '@eight-up/core/folding/reading';
+import { backsTurned } from '@eight-up/core/printing/printer';
 import type { DrawingFonts, Face } from './fonts.ts';
 
 /** From the sheet (nanometres, y downwards) to the PDF page (points, y upwards). */
 export const toPdf = (height: number): Affine =>
   affineAfter(translation(0, toPoints(height)), scaling(toPoints(1), -toPoints(1)));
+
+/** Face B on its head for a printer that turns the sheet about its horizontal axis; in points. */
+export function turnedForFlip(
+  side: SheetSide,
+  flip: Printing['flip'],
+  { width, height }: { readonly width: number; readonly height: number },
+): Affine {
+  return side === 'B' && backsTurned(flip, { width, height })
+    ? [-1, 0, 0, -1, toPoints(width), toPoints(height)]
+    : translation(0, 0);
+}
 
 /** An object drawn through a matrix and inside a rectangle (both in PDF points). */
 export const clippedObject = (name: string, matrix: Affine, within: Rect): PDFOperator[] => [

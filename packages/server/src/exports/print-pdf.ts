@@ -12,7 +12,7 @@ import { mm, toPoints } from '@eight-up/core/units/nm';
 import { impose, layPoster, type Laid } from '@eight-up/core/pagination/imposition';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
 import type { DrawItem } from '@eight-up/core/output/drawing';
-import { backsTurned, correctionFor } from '@eight-up/core/printing/printer';
+import { correctionFor } from '@eight-up/core/printing/printer';
 import { cellCorner, gridOnParent } from '@eight-up/core/printing/on-parent';
 import { gatherMarks, trimOnSheet } from '@eight-up/core/output/nest-marks';
 import { letterBook, type Letters } from '@eight-up/core/output/lettering';
@@ -23,7 +23,7 @@ import { boxOf, openPdf } from '../files/pdf-source.ts';
 import { drawnSvg } from '../files/svg-source.ts';
 import { Refusal } from '../errors.ts';
 import { embedFonts, type DrawingFonts } from './fonts.ts';
-import { clippedObject, drawDrawing, newDocument, rectInPoints, toPdf, trimMarks } from './pdf-draw.ts';
+import { clippedObject, drawDrawing, newDocument, rectInPoints, toPdf, trimMarks, turnedForFlip } from './pdf-draw.ts';
 
 export interface PrintChoice {
   /** both faces that carry something, or one of them */
@@ -249,16 +249,6 @@ const overhang = (faces: readonly PrintedFace[], sheet: FoldedBook['sheet']): nu
 /** From a face's own frame (points, as we see it after turning the sheet over from left to right) to its page. */
 function ontoPage(side: SheetSide, flip: PrintChoice['flip'], { sheet }: FoldedBook, room: number): Affine {
   return affineAfter(translation(toPoints(room), toPoints(room)), turnedForFlip(side, flip, sheet));
-}
-
-function turnedForFlip(
-  side: SheetSide,
-  flip: PrintChoice['flip'],
-  { width, height }: { readonly width: number; readonly height: number },
-): Affine {
-  return side === 'B' && backsTurned(flip, { width, height })
-    ? [-1, 0, 0, -1, toPoints(width), toPoints(height)]
-    : translation(0, 0);
 }
 
 async function drawFace(

@@ -15,8 +15,6 @@ import type { FileStore } from '../files/store.ts';
 import { parseRequest } from '../parse.ts';
 import { sendFile } from './send-file.ts';
 
-export const dummyQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
-
 /** Forms of several sheets differ from sheet to sheet: which one, counted from 1. */
 export const linesQuery = z.object({ sheet: z.coerce.number().int().min(1).max(500).default(1) });
 
@@ -41,6 +39,10 @@ export const printQuery = z.object({
     .optional(),
   flip: z.enum(['long-edge', 'short-edge']).optional(),
 });
+
+export const dummyQuery = printQuery
+  .pick({ pass: true, order: true, flip: true })
+  .extend({ unit: z.enum(['mm', 'in']).default('mm') });
 
 const PASS_FACE = { fronts: 'A', backs: 'B' } as const;
 
@@ -93,10 +95,11 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   });
 
   router.get('/:id/dummy.pdf', async (request, response) => {
-    const { unit } = parseRequest(dummyQuery, request.query);
+    const { unit, flip, pass, order } = parseRequest(dummyQuery, request.query);
     const { doc, plan } = await load(request.params.id);
     const { dummyPdf } = await import('./dummy-pdf.ts');
-    sendFile(response, doc, 'numbered dummy.pdf', 'application/pdf', await dummyPdf(plan, doc, unit));
+    const choice = { unit, pass, order, flip: flip ?? doc.printing.flip };
+    sendFile(response, doc, 'numbered dummy.pdf', 'application/pdf', await dummyPdf(plan, doc, choice));
   });
 
   const loadSheet = async (request: Request<{ id: string }>) => {

@@ -1,3 +1,4 @@
+import { useSearchParams } from 'react-router';
 import type { Action } from '../app/action.ts';
 import { useSettings } from '../app/settings.ts';
 import type { OpenBook } from './use-book.ts';
@@ -14,23 +15,32 @@ function useFileLinks(book: OpenBook): readonly FileLink[] {
   const base = `/api/books/${book.id}`;
   // The revision in the address keeps a browser from showing yesterday's file.
   const at = `n=${book.revision}`;
+  const of = useSheetQuery(book);
   return [
     { id: 'dummy', title: 'Numbered dummy', keys: 'D', href: `${base}/dummy.pdf?unit=${unit}&${at}` },
     { id: 'print', title: 'Print file', keys: 'P', href: `${base}/print.pdf?${at}` },
-    { id: 'lines', title: 'Lines for a cutter', keys: 'L', href: `${base}/lines.svg?${at}` },
+    { id: 'lines', title: 'Lines for a cutter', keys: 'L', href: `${base}/lines.svg?${at}${of}` },
   ];
+}
+
+/** Of forms with several sheets the lines are those of the sheet that is shown. */
+function useSheetQuery(book: OpenBook): string {
+  const [search] = useSearchParams();
+  const sheet = Number(search.get('sheet'));
+  return sheet >= 1 && sheet <= book.plan.run.sheet.sheets ? `&sheet=${sheet}` : '';
 }
 
 /** The same in other open formats, for other tools. */
 const MORE_FILES = [
-  { name: 'DXF', path: 'lines.dxf' },
-  { name: 'FOLD', path: 'creases.fold' },
-  { name: 'CSV', path: 'pages.csv' },
-  { name: 'Markdown', path: 'pages.md' },
+  { name: 'DXF', path: 'lines.dxf', ofSheet: true },
+  { name: 'FOLD', path: 'creases.fold', ofSheet: true },
+  { name: 'CSV', path: 'pages.csv', ofSheet: false },
+  { name: 'Markdown', path: 'pages.md', ofSheet: false },
 ] as const;
 
 /** Files to print, cut and fold: the dummy first. */
 export function PrintFiles({ book }: { readonly book: OpenBook }) {
+  const of = useSheetQuery(book);
   return (
     <nav aria-label="Files" className="flex flex-col gap-2">
       {useFileLinks(book).map(({ id, title, keys, href }) => (
@@ -46,8 +56,13 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
       ))}
       <p className="flex flex-wrap gap-x-3 text-sm">
         <span className="text-quiet">Also as</span>
-        {MORE_FILES.map(({ name, path }) => (
-          <a key={path} className="remedy" href={`/api/books/${book.id}/${path}?n=${book.revision}`} download>
+        {MORE_FILES.map(({ name, path, ofSheet }) => (
+          <a
+            key={path}
+            className="remedy"
+            href={`/api/books/${book.id}/${path}?n=${book.revision}${ofSheet ? of : ''}`}
+            download
+          >
             {name}
           </a>
         ))}

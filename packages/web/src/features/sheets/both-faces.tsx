@@ -166,6 +166,7 @@ function Taken({ book, set }: PrintingPanel) {
 function TwoPasses({ book, printer }: { readonly book: OpenBook; readonly printer: Printer }) {
   const two = printer.twoPass!;
   const file = (query: string) => `/api/books/${book.id}/print.pdf?${query}&n=${book.revision}`;
+  const dummy = (query: string) => `/api/books/${book.id}/dummy.pdf?${query}&n=${book.revision}`;
   const flip = flipOf(book, two);
   return (
     <div className="flex items-center gap-4">
@@ -185,6 +186,18 @@ function TwoPasses({ book, printer }: { readonly book: OpenBook; readonly printe
             rel="noreferrer"
           >
             All backs
+          </a>
+          <span className="text-quiet">of the dummy:</span>
+          <a className="remedy" href={dummy('pass=fronts')} target="_blank" rel="noreferrer">
+            fronts
+          </a>
+          <a
+            className="remedy"
+            href={dummy(`pass=backs&order=${two.order}&flip=${flipForPass(book.plan.sheet, two)}`)}
+            target="_blank"
+            rel="noreferrer"
+          >
+            backs
           </a>
         </p>
       </div>
