@@ -63,16 +63,20 @@ export async function scrollingFigures(): Promise<readonly Figure[]> {
     await driver.sleep(500);
     const events = await tracedEvents(browser);
     const notches = dispatched(events, 'scroll').length ? dispatched(events, 'scroll') : dispatched(events, 'wheel');
-    const spent = byStep(
-      spentFrom(events, notches),
-      notches.map(({ ts }) => ts),
-    ).slice(-STEPS);
+    const starts = notches.map(({ ts }) => ts);
+    const spent = (how: 'own' | 'wall') => byStep(spentFrom(events, notches, how), starts).slice(-STEPS);
+    const [own, wall] = [spent('own'), spent('wall')];
     console.log(
-      `scrolling 400 pages: ${spent.length} steps, median ${median(spent).toFixed(1)} ms of script, style and layout; at most ${most} pages mounted`,
+      `scrolling 400 pages: ${own.length} steps of script, style and layout: the main thread's own work ${median(own).toFixed(1)} ms (median), by the wall clock ${median(wall).toFixed(1)} ms, 95 of 100 ${atShare(wall, 0.95).toFixed(1)} ms; at most ${most} pages mounted`,
     );
     return [
       { name: '400 pages in the strip, pages mounted at most', value: most, unit: 'of', limit: 60 },
-      { name: 'a scroll step among 400 pages, 95 of 100', value: atShare(spent, 0.95), unit: 'ms', limit: 8 },
+      {
+        name: 'a scroll step among 400 pages, the main thread’s own work, 95 of 100',
+        value: atShare(own, 0.95),
+        unit: 'ms',
+        limit: 8,
+      },
     ];
   } finally {
     await browser.close();

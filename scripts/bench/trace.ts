@@ -17,6 +17,8 @@ export interface TraceEvent {
   readonly ph: string;
   readonly ts: number;
   readonly dur?: number;
+  /** of that, what the thread itself ran: the rest others had the processor (pages are painted in software here) */
+  readonly tdur?: number;
   readonly tid: number;
   readonly pid: number;
   readonly args: { readonly data?: { readonly type?: string } };
@@ -47,14 +49,31 @@ export const dispatched = (events: readonly TraceEvent[], type: string): readonl
     .filter(({ name, args }) => name === 'EventDispatch' && args.data?.type === type)
     .sort((one, other) => one.ts - other.ts);
 
-/** Milliseconds of script, style and layout on the page's main thread from each of these events to the next. */
-export function spentFrom(events: readonly TraceEvent[], starts: readonly TraceEvent[]): readonly number[] {
+/** Work that the thread itself did, nested events counted once. */
+function ownWork(events: readonly TraceEvent[]): number {
+  let [sum, end] = [0, -Infinity];
+  for (const { ts, dur, tdur } of [...events].sort((a, b) => a.ts - b.ts)) {
+    if (ts < end) continue;
+    sum += tdur ?? dur!;
+    end = ts + dur!;
+  }
+  return sum;
+}
+
+/**
+ * Milliseconds of script, style and layout on the page's main thread from each of these events to the next: by the clock on the wall, or as the
+ * thread's own work.
+ */
+export function spentFrom(
+  events: readonly TraceEvent[],
+  starts: readonly TraceEvent[],
+  how: 'wall' | 'own' = 'wall',
+): readonly number[] {
   const { tid, pid } = starts[0]!;
   const busy = events.filter((event) => event.tid === tid && event.pid === pid && event.dur && COUNTED.has(event.name));
   return starts.map(({ ts: from }, i) => {
     const to = starts[i + 1]?.ts ?? from + 120_000;
-    return (
-      together(busy.filter(({ ts }) => ts >= from && ts < to).map(({ ts, dur }) => [ts, ts + dur!] as const)) / 1000
-    );
+    const here = busy.filter(({ ts }) => ts >= from && ts < to);
+    return (how === 'own' ? ownWork(here) : together(here.map(({ ts, dur }) => [ts, ts + dur!] as const))) / 1000;
   });
 }

@@ -104,10 +104,13 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
           shift: shift * scale,
         }))
       : Array.from({ length: plan.sheets ?? 1 }, () => ({ verticals: alike, shift: 0 }));
+  // Sheets alike share their outlines.
+  const known = new Map<readonly number[], readonly Omit<Panel, 'sheet'>[]>();
   const panels = stack.flatMap(({ verticals }, sheet) => {
-    const prefix = stack.length === 1 ? '' : `s${sheet + 1}`;
-    const own = plan.panels ? freePanels(plan.panels, scale) : gridPanels(verticals, horizontals);
-    return own.map((panel): Panel => ({ ...panel, sheet, label: `${prefix}${panel.label}` }));
+    const own =
+      known.get(verticals) ?? (plan.panels ? freePanels(plan.panels, scale) : gridPanels(verticals, horizontals));
+    known.set(verticals, own);
+    return ofStack(own, sheet, stack.length === 1 ? '' : `s${sheet + 1}`);
   });
   const [width, height] = [plan.width * scale, plan.height * scale];
   const sections = plan.sections ?? [stack.length];
@@ -122,6 +125,15 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
     stack,
     sections,
   };
+}
+
+/** The panels of one sheet of a stack, told from those of the others; written out, since a long book has hundreds. */
+function ofStack(panels: readonly Omit<Panel, 'sheet'>[], sheet: number, prefix: string): readonly Panel[] {
+  return panels.map(({ label, row, column, outline }): Panel =>
+    row === undefined || column === undefined
+      ? { label: prefix + label, sheet, outline }
+      : { label: prefix + label, sheet, row, column, outline },
+  );
 }
 
 const freePanels = (panels: NonNullable<FoldSheetPlan['panels']>, scale: number): readonly Omit<Panel, 'sheet'>[] =>

@@ -89,32 +89,35 @@ export function readBound(
     { left: null, right: number(outside[0]), gap: 'front', hinge: 'spine' },
     ...shown
       .filter(({ pair }) => pair.some(isPrinted))
-      .map(({ pair, row, ...view }): View => ({
-        ...view,
-        left: number(pair[0]),
-        right: number(pair[1]),
-        ...(row ? { row: row.flatMap((face) => number(face) ?? []) } : {}),
-      })),
+      .map(({ pair: [one, other], row, gap, hinge, opened }): View => {
+        const [left, right] = [number(one), number(other)];
+        return row && opened
+          ? { left, right, gap, hinge, opened, row: row.flatMap((face) => number(face) ?? []) }
+          : { left, right, gap, hinge };
+      }),
     { left: number(outside[1]), right: null, gap: 'back', hinge: 'spine' },
   ];
   const beside = new Map(shown.flatMap(({ opened, pair }) => (opened ? besideFlap(pair, flaps) : [])));
   const leaves = layers.filter((panel) => !flaps.has(panel)).length;
-  const numbered = numbersOf(layers, flaps, seen, front);
+  const numbered = flaps.size > 0 ? numbersOf(layers, flaps, seen, front) : undefined;
   return ok({
     held,
     toHeld,
     spineAt,
     layers,
     gaps,
-    pages: seen.map((face): Page => {
+    pages: seen.map((face, i): Page => {
+      const quarterTurns = headOf(at(held.placed, face.panel), face.side);
+      if (!numbered)
+        return { face, quarterTurns, side: face.side === front(face.panel) ? 'recto' : 'verso', number: i + 1 };
+      const onFlap = flaps.has(face.panel);
       const leaf = beside.get(keyOf(face)) ?? face;
-      const of = flaps.has(face.panel) ? hangsOn(face, beside) : face;
       return {
         face,
-        quarterTurns: headOf(at(held.placed, face.panel), face.side),
+        quarterTurns,
         side: leaf.side === front(leaf.panel) ? 'recto' : 'verso',
-        number: numbered.get(keyOf(of))!,
-        ...(flaps.has(face.panel) ? { letter: beside.has(keyOf(face)) ? ('b' as const) : ('a' as const) } : {}),
+        number: numbered.get(keyOf(onFlap ? hangsOn(face, beside) : face))!,
+        ...(onFlap ? { letter: beside.has(keyOf(face)) ? ('b' as const) : ('a' as const) } : {}),
       };
     }),
     hidden,
@@ -129,7 +132,8 @@ export function readBound(
   });
 }
 
-const keyOf = ({ panel, side }: Face): string => `${panel}${side}`;
+/** A number, since long books ask for thousands. */
+const keyOf = ({ panel, side }: Face): number => 2 * panel + (side === 'B' ? 1 : 0);
 
 interface Lying {
   readonly held: FlatState;
@@ -273,12 +277,13 @@ function openingsOf(gaps: readonly Gap[], flaps: ReadonlySet<number>): readonly 
 }
 
 /** What a flap shows opened out lies beside a page of its leaf. */
-const besideFlap = ([one, other]: Shown['pair'], flaps: ReadonlySet<number>): readonly (readonly [string, Face])[] =>
+const besideFlap = ([one, other]: Shown['pair'], flaps: ReadonlySet<number>): readonly (readonly [number, Face])[] =>
   flaps.has(one.panel) ? [[keyOf(one), other]] : [[keyOf(other), one]];
 
 /** The page of the leaf that a flap's face belongs to: the one beside its inner face. */
-function hangsOn(face: Face, beside: ReadonlyMap<string, Face>): Face {
-  return beside.get(`${face.panel}A`) ?? beside.get(`${face.panel}B`) ?? face;
+function hangsOn(face: Face, beside: ReadonlyMap<number, Face>): Face {
+  const other: Face = { panel: face.panel, side: face.side === 'A' ? 'B' : 'A' };
+  return beside.get(keyOf(face)) ?? beside.get(keyOf(other)) ?? face;
 }
 
 /** The pages of leaves counted from the front, flaps left out. */
@@ -287,7 +292,7 @@ function numbersOf(
   flaps: ReadonlySet<number>,
   seen: readonly Face[],
   front: (panel: number) => SheetSide,
-): ReadonlyMap<string, number> {
+): ReadonlyMap<number, number> {
   const keys = new Set(seen.map(keyOf));
   const inOrder = layers
     .filter((panel) => !flaps.has(panel))

@@ -26,7 +26,7 @@ export const apply = (f: Isometry, p: Point): Point => ({
 });
 
 /** A shift alone. */
-export const translated = (tx: number, ty: number): Isometry => ({ ...IDENTITY, tx, ty });
+export const translated = (tx: number, ty: number): Isometry => ({ a: 1, b: 0, c: 0, d: 1, tx, ty });
 
 /** f after g. */
 export const compose = (f: Isometry, g: Isometry): Isometry => ({

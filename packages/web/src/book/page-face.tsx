@@ -1,4 +1,4 @@
-import { memo, useId, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import type { BookPage, PageContent } from '@eight-up/core/book/document';
 import { pageLabel } from '@eight-up/core/folding/reading';
 import { letterPage } from '@eight-up/core/output/lettering';
@@ -63,10 +63,21 @@ export const PageFace = memo(function PageFace({
           strokeDasharray={`${w / 60} ${w / 40}`}
         />
       )}
-      <DrawingItems drawing={drawing} />
+      {letters.length > 0 && <DrawingItems drawing={drawing} />}
     </svg>
   );
 });
+
+/** A content on its page as it will be printed: where its picture is to be had, and how it lies there (nanometres). */
+export function usePlacedPicture(setting: PageSetting, content: PageContent | null, page: number, pixels: number) {
+  const url = usePicture(setting, content, pixels > 260 ? 480 : 240);
+  const asset = content && setting.assets.find(({ id }) => id === content.asset)?.pages[content.page];
+  if (!content || !asset || !url) return { lost: content !== null && !asset };
+  const { plan, places, printing } = setting;
+  const part = content.part && partAsPrinted(plan, places[page]!, content.part, printing);
+  const { matrix } = placeOnPage(part ? { ...content, part } : content, asset, pageBox(setting, page), printing.bleed);
+  return { lost: false, placed: { url, asset, matrix } };
+}
 
 interface PictureProps {
   readonly setting: PageSetting;
@@ -77,34 +88,23 @@ interface PictureProps {
 }
 
 function Picture({ setting, content, page, box, pixels }: PictureProps) {
-  const clip = useId();
-  const url = usePicture(setting, content, pixels > 260 ? 480 : 240);
-  const asset = setting.assets.find(({ id }) => id === content.asset)?.pages[content.page];
+  const { lost, placed } = usePlacedPicture(setting, content, page, pixels);
   const [w, h] = [mm(box.width), mm(box.height)];
-  if (!asset || !url)
+  if (!placed)
     return (
-      <text x={w / 2} y={h / 2} textAnchor="middle" fontSize={w / 12} fill={asset ? '#4e5a53' : '#9a2f08'}>
-        {asset ? 'drawing …' : 'original lost'}
+      <text x={w / 2} y={h / 2} textAnchor="middle" fontSize={w / 12} fill={lost ? '#9a2f08' : '#4e5a53'}>
+        {lost ? 'original lost' : 'drawing …'}
       </text>
     );
-  const { plan, places, printing } = setting;
-  const shown = content.part
-    ? { ...content, part: partAsPrinted(plan, places[page]!, content.part, printing) }
-    : content;
-  const { matrix } = placeOnPage(shown, asset, box, printing.bleed);
-  const [a, b, c, d, e, f] = matrix;
+  const [a, b, c, d, e, f] = placed.matrix;
+  // The page's own frame cuts off what reaches beyond it.
   return (
-    <g clipPath={`url(#${clip})`}>
-      <clipPath id={clip}>
-        <rect width={w} height={h} />
-      </clipPath>
-      <image
-        href={url}
-        width={mm(asset.width)}
-        height={mm(asset.height)}
-        preserveAspectRatio="none"
-        transform={`matrix(${a} ${b} ${c} ${d} ${mm(e)} ${mm(f)})`}
-      />
-    </g>
+    <image
+      href={placed.url}
+      width={mm(placed.asset.width)}
+      height={mm(placed.asset.height)}
+      preserveAspectRatio="none"
+      transform={`matrix(${a} ${b} ${c} ${d} ${mm(e)} ${mm(f)})`}
+    />
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
+import { memo, useEffect, useLayoutEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { useDndContext } from '@dnd-kit/core';
 import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 
@@ -15,7 +15,10 @@ interface ManyOpeningsProps {
 
 const [BESIDE, BELOW] = [28, 24];
 
-/** A long book's openings in rows, of which only those in sight are mounted. The row that something is dragged from stays. */
+/**
+ * A long book's openings in rows, of which only those in sight are mounted, one after another: each takes a share of its row's height, so that
+ * scrolling on by a little mounts one, not a whole row. What something is dragged from stays.
+ */
 export function ManyOpenings({ scroller, count, cell, chosen, rtl, opening }: ManyOpeningsProps) {
   const list = useRef<HTMLOListElement>(null);
   const [width, setWidth] = useState(0);
@@ -26,14 +29,18 @@ export function ManyOpenings({ scroller, count, cell, chosen, rtl, opening }: Ma
     return () => watch.disconnect();
   }, []);
   const columns = Math.max(1, Math.floor((width + BESIDE) / (cell.width + BESIDE)));
+  const rowHeight = cell.height + BELOW;
   const { active } = useDndContext();
   const draggedFrom = useRef(-1);
-  if (!active) draggedFrom.current = chosen < 0 ? -1 : Math.floor(chosen / columns);
-  const rows = useVirtualizer({
-    count: Math.ceil(count / columns),
+  if (!active) draggedFrom.current = chosen;
+  const shares = useVirtualizer({
+    count,
     getScrollElement: () => scroller.current,
-    estimateSize: () => cell.height + BELOW,
-    overscan: 1,
+    estimateSize: () => rowHeight / columns,
+    // A row in sight may have its openings' shares a row's height out of it.
+    overscan: columns,
+    // Several changes of one frame are drawn once.
+    useFlushSync: false,
     scrollMargin: list.current?.offsetTop ?? 0,
     rangeExtractor: (range) => {
       const shown = defaultRangeExtractor(range);
@@ -41,34 +48,53 @@ export function ManyOpenings({ scroller, count, cell, chosen, rtl, opening }: Ma
       return kept >= 0 && kept < range.count && !shown.includes(kept) ? [...shown, kept].sort((a, b) => a - b) : shown;
     },
   });
+  useEffect(() => shares.measure(), [shares, columns, rowHeight]);
   useEffect(() => {
-    if (chosen >= 0) rows.scrollToIndex(Math.floor(chosen / columns));
-    // Another choice moves the view, scrolling away from it does not.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [chosen, columns]);
+    const [view, from] = [scroller.current, list.current];
+    if (chosen < 0 || !view || !from) return;
+    const top = from.offsetTop + Math.floor(chosen / columns) * rowHeight;
+    if (top < view.scrollTop) view.scrollTop = top - BELOW;
+    else if (top + rowHeight > view.scrollTop + view.clientHeight) view.scrollTop = top + rowHeight - view.clientHeight;
+  }, [scroller, chosen, columns, rowHeight]);
   return (
-    <ol ref={list} aria-label="Openings in reading order" className="relative" style={{ height: rows.getTotalSize() }}>
-      {rows.getVirtualItems().flatMap((row) =>
-        Array.from({ length: Math.min(columns, count - row.index * columns) }, (_, column) => {
-          const index = row.index * columns + column;
-          const along = column * (cell.width + BESIDE);
-          return (
-            <li
-              key={index}
-              aria-setsize={count}
-              aria-posinset={index + 1}
-              className="absolute top-0"
-              style={{
-                [rtl ? 'right' : 'left']: along,
-                transform: `translateY(${row.start - rows.options.scrollMargin}px)`,
-                width: cell.width,
-              }}
-            >
-              {opening(index)}
-            </li>
-          );
-        }),
-      )}
+    <ol
+      ref={list}
+      aria-label="Openings in reading order"
+      className="relative"
+      style={{ height: Math.ceil(count / columns) * rowHeight }}
+    >
+      {shares.getVirtualItems().map(({ index }) => (
+        <Place
+          key={index}
+          index={index}
+          count={count}
+          along={(index % columns) * (cell.width + BESIDE)}
+          down={Math.floor(index / columns) * rowHeight}
+          cell={cell}
+          rtl={rtl}
+          opening={opening}
+        />
+      ))}
     </ol>
   );
 }
+
+interface PlaceProps extends Pick<ManyOpeningsProps, 'count' | 'cell' | 'rtl' | 'opening'> {
+  readonly index: number;
+  readonly along: number;
+  readonly down: number;
+}
+
+/** An opening that stays in sight is not drawn anew while others come and go. */
+const Place = memo(function Place({ index, count, along, down, cell, rtl, opening }: PlaceProps) {
+  return (
+    <li
+      aria-setsize={count}
+      aria-posinset={index + 1}
+      className="opening-of-many"
+      style={{ [rtl ? 'right' : 'left']: along, top: down, ...cell }}
+    >
+      {opening(index)}
+    </li>
+  );
+});

@@ -75,8 +75,8 @@ describe('openings', () => {
     expect(pagesOf(foldOut)).toEqual(['page-6', 'page-7']);
     expect(foldOut.textContent).toContain('opens at the head; page 6 lies head down');
     const [sixth, seventh] = within(foldOut).getAllByRole('button');
-    expect(sixth!.querySelector('.rotate-180')).not.toBeNull();
-    expect(seventh!.querySelector('.rotate-180')).toBeNull();
+    expect(sixth!.querySelector('.head-down')).not.toBeNull();
+    expect(seventh!.querySelector('.head-down')).toBeNull();
   });
 
   it('name pages by what is on them, mark the chosen one, and choose by a press', () => {

@@ -18,7 +18,7 @@ interface OpeningsProps {
 }
 
 /** Area of a drawn page, in square pixels: tall and wide pages take the same room. */
-const PAGE_AREA = { few: 25_000, many: 8_600, hosts: 12_500 };
+const PAGE_AREA = { few: 25_000, many: 8_600, hosts: 25_000 };
 
 /** More openings than this are mounted a few rows at a time. */
 const HOST = 60;
@@ -51,7 +51,7 @@ export const Openings = memo(function Openings({ scroller, ...props }: OpeningsP
   return (
     <ol className="flex flex-wrap items-start gap-x-7 gap-y-6" aria-label="Openings in reading order">
       {reading.views.map((_, i) => (
-        <li key={i} className={rtl ? 'flex flex-row-reverse' : ''}>
+        <li key={i} className={rtl ? 'flex flex-col items-end' : ''}>
           {opening(i)}
         </li>
       ))}
@@ -100,51 +100,40 @@ function Opening({
   const seen = gap === 'front' || gap === 'back' || unfolded ? pair.filter((page) => page !== null) : pair;
   const faces = seen.length === 0 ? [null] : seen;
   return (
-    <div>
-      <div className={`flex w-fit border border-ink bg-bench-deep ${stacked ? 'flex-col' : ''}`}>
-        {faces.map((page, side) => (
-          <div
-            key={side}
-            className={side === 1 ? (stacked ? 'border-t border-dashed border-ink' : 'border-l border-quiet') : ''}
-          >
-            {page === null ? (
-              <div style={size} className="flex items-center justify-center bg-shade text-sm text-quiet">
-                {gap === 'front' || gap === 'back' ? 'bare back' : 'unprinted'}
-              </div>
-            ) : (
-              <PagePlace
-                key={page}
-                setting={book.setting}
-                page={page}
-                shown={book.book.pages[page]!}
-                name={book.names[page]!}
-                thread={threadOf(book, page)}
-                width={Math.round(
-                  (size.height * pageBox(book.setting, page).width) / pageBox(book.setting, page).height,
-                )}
-                height={size.height}
-                headDown={stacked && page === view.left}
-                isChosen={chosen === page}
-                inHand={inHand === page}
-                onChoose={onChoose}
-                onDropFiles={onDropFiles}
-              />
-            )}
-          </div>
-        ))}
+    <>
+      <div className={`opening ${stacked ? 'opening-stacked' : ''}`}>
+        {faces.map((page, side) =>
+          page === null ? (
+            <div key={side} style={size} className="flex items-center justify-center bg-shade text-sm text-quiet">
+              {gap === 'front' || gap === 'back' ? 'bare back' : 'unprinted'}
+            </div>
+          ) : (
+            <PagePlace
+              key={side}
+              setting={book.setting}
+              page={page}
+              shown={book.book.pages[page]!}
+              name={book.names[page]!}
+              thread={threadOf(book, page)}
+              width={Math.round((size.height * pageBox(book.setting, page).width) / pageBox(book.setting, page).height)}
+              height={size.height}
+              headDown={stacked && page === view.left}
+              isChosen={chosen === page}
+              inHand={inHand === page}
+              onChoose={onChoose}
+              onDropFiles={onDropFiles}
+            />
+          ),
+        )}
       </div>
       <p
-        className="mt-1 flex justify-between gap-3 text-sm text-quiet"
+        className="mt-1 flex justify-end gap-3 text-sm text-quiet"
         style={{ maxWidth: size.width * (stacked ? 1 : 2) }}
       >
-        <span>{title}</span>
-        {next && (
-          <span className="whitespace-nowrap" title="What waits behind this turn">
-            turn {rtl ? '‹' : '›'} {behind(book, next)}
-          </span>
-        )}
+        {title && <span className="grow">{title}</span>}
+        {next && `turn ${rtl ? '‹' : '›'} ${behind(book, next)}`}
       </p>
-    </div>
+    </>
   );
 }
 

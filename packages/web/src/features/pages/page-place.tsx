@@ -1,10 +1,12 @@
 import { memo, useEffect, useRef, type DragEvent } from 'react';
-import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { useDraggable } from '@dnd-kit/core';
 import { LockClosedIcon } from '@heroicons/react/24/solid';
 import type { BookPage } from '@eight-up/core/book/document';
 import { ROLE_WORDS } from '@eight-up/words/pages';
 import type { PageSetting } from '../../book/derived.ts';
 import { PageFace } from '../../book/page-face.tsx';
+import { PagePicture } from '../../book/page-picture.tsx';
+import { DropPlaces } from './drop-places.tsx';
 import { ThreadLine } from './thread-line.tsx';
 
 export interface PagePlaceProps {
@@ -49,75 +51,77 @@ export const PagePlace = memo(function PagePlace(props: PagePlaceProps) {
     data: { from: 'page', index: page },
     disabled: locked || content === null,
   });
-  const drop = useDroppable({ id: `on-${page}`, data: { onto: 'page', index: page } });
-  const before = useDroppable({ id: `before-${page}`, data: { onto: 'before', index: page } });
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
     // Keys move the choice; focus and view follow it, unless the maker is typing elsewhere.
     if (isChosen && !document.activeElement?.matches('input, textarea'))
       button.current?.focus({ preventScroll: false });
   }, [isChosen]);
-  const look = isChosen
-    ? 'outline-3 outline-choose -outline-offset-3 z-10'
-    : drop.isOver
-      ? 'outline-3 outline-ink -outline-offset-3'
-      : '';
   const moved = drag.transform
     ? { transform: `translate(${drag.transform.x}px, ${drag.transform.y}px)`, zIndex: 30, opacity: 0.85 }
     : {};
+  // Few elements, since a long book has hundreds of pages: what a page has not is not there at all.
+  const lettered = caption !== '' || setting.lettering.numbers !== 'none';
+  const said = [
+    ...(content ? [name] : []),
+    ...(content && role ? [ROLE_WORDS[role]] : []),
+    ...(note ? ['✎'] : []),
+  ].join(' ');
   return (
-    <div
-      ref={drop.setNodeRef}
-      className="relative"
-      style={{ width, height }}
+    <button
+      ref={(node) => {
+        drag.setNodeRef(node);
+        button.current = node;
+      }}
+      type="button"
+      data-testid={`page-${page + 1}`}
+      aria-pressed={isChosen}
+      aria-label={pageWords(props)}
+      title={note || undefined}
+      className={`page-place ${isChosen ? 'page-chosen' : ''} ${inHand ? 'opacity-50' : ''}`}
+      style={{ width, height, ...moved }}
+      onClick={() => onChoose(page)}
+      onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
       onDrop={(event) => onDropFiles(event, page)}
     >
-      <div
-        ref={before.setNodeRef}
-        className={`absolute inset-y-0 left-0 z-20 w-3 ${before.isOver ? 'bg-choose' : 'pointer-events-none'}`}
-      />
-      <button
-        ref={(node) => {
-          drag.setNodeRef(node);
-          button.current = node;
-        }}
-        type="button"
-        data-testid={`page-${page + 1}`}
-        aria-pressed={isChosen}
-        aria-label={pageWords(props)}
-        title={note || undefined}
-        className={`relative block size-full cursor-pointer overflow-hidden bg-paper ${look} ${inHand ? 'opacity-50' : ''}`}
-        style={moved}
-        onClick={() => onChoose(page)}
-        onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
-      >
-        {(content !== null || caption !== '') && (
-          <PageFace
+      {lettered && (content !== null || caption !== '') ? (
+        <PageFace
+          setting={setting}
+          page={page}
+          shown={shown}
+          pixels={Math.max(width, height)}
+          className={`absolute inset-0 size-full ${headDown ? 'head-down rotate-180' : ''}`}
+        />
+      ) : (
+        content && (
+          <PagePicture
             setting={setting}
             page={page}
-            shown={shown}
-            pixels={Math.max(width, height)}
-            className={`absolute inset-0 size-full ${headDown ? 'rotate-180' : ''}`}
+            content={content}
+            width={width}
+            height={height}
+            headDown={headDown}
           />
-        )}
-        {content === null && (
-          <span className="flex size-full flex-col items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">
-            {name}
-            {role && <span className="font-text text-sm">{ROLE_WORDS[role]}</span>}
-          </span>
-        )}
-        <span className="absolute bottom-1 left-1 flex items-center gap-1 bg-paper px-1 text-xs">
-          {content && <b className="min-w-3 text-center">{name}</b>}
-          {content && role && ROLE_WORDS[role]}
-          {locked && <LockClosedIcon className="size-3" />}
-          {note && <span aria-hidden="true">✎</span>}
+        )
+      )}
+      {content === null && (
+        <span className="flex size-full flex-col items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">
+          {name}
+          {role && <span className="font-text text-sm">{ROLE_WORDS[role]}</span>}
         </span>
-        {thread && (
-          <span className="absolute inset-x-0 top-0 flex bg-paper/85">
-            <ThreadLine thread={thread} width={width} />
-          </span>
-        )}
-      </button>
-    </div>
+      )}
+      {(said !== '' || locked) && (
+        <b className="page-tag" aria-hidden="true">
+          {said}
+          {locked && <LockClosedIcon className="inline size-3" />}
+        </b>
+      )}
+      {thread && (
+        <span className="absolute inset-x-0 top-0 flex bg-paper/85">
+          <ThreadLine thread={thread} width={width} />
+        </span>
+      )}
+      <DropPlaces page={page} />
+    </button>
   );
 });

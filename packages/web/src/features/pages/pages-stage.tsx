@@ -3,6 +3,7 @@ import { DndContext, PointerSensor, pointerWithin, useSensor, useSensors, type D
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
 import { useStable } from '../../ui/use-stable.ts';
+import { Dragging } from './drop-places.tsx';
 import { Openings } from './openings.tsx';
 import { PageBand } from './page-band.tsx';
 import { PageSlip } from './page-slip.tsx';
@@ -25,6 +26,7 @@ export function PagesStage() {
   const count = book.book.pages.length;
   const [chosen, choose] = useChosenPage(count);
   const [inHand, setInHand] = useState<number>();
+  const [dragging, setDragging] = useState(false);
   const picker = useRef<HTMLInputElement>(null);
   const scroller = useRef<HTMLElement>(null);
   const replacing = useRef<number>(undefined);
@@ -42,6 +44,7 @@ export function PagesStage() {
   usePageActions({ book, chosen, choose, inHand, setInHand, pick });
 
   const dragged = ({ active, over }: DragEndEvent) => {
+    setDragging(false);
     const item = active.data.current as DragItem | undefined;
     const place = over?.data.current as DropPlace | undefined;
     if (!item || !place) return;
@@ -60,65 +63,73 @@ export function PagesStage() {
 
   const empty = book.book.pages.every(({ content }) => content === null) && book.book.tray.length === 0;
   return (
-    <DndContext sensors={sensors} collisionDetection={pointerWithin} onDragEnd={dragged}>
-      <main
-        className={`flex grow flex-col roomy:h-[calc(100vh-5.6rem)] ${drops.over ? 'bg-choose-pale' : ''}`}
-        onDragOver={drops.onDragOver}
-        onDragLeave={drops.onDragLeave}
-        onDrop={(event) => drops.onDrop(event)}
-      >
-        <input
-          ref={picker}
-          type="file"
-          multiple
-          accept={FILE_TYPES}
-          className="sr-only"
-          aria-label="Pictures or a PDF"
-          tabIndex={-1}
-          onChange={(event) => {
-            const files = [...(event.target.files ?? [])];
-            event.target.value = '';
-            void drops.take(files, replacing.current);
-            replacing.current = undefined;
-          }}
-        />
-        <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 max-[1000px]:grid-cols-1">
-          <section
-            ref={scroller}
-            aria-label="Openings"
-            className="relative -ml-2 min-w-0 pb-6 pl-2 pt-5 roomy:overflow-auto"
-          >
-            <div className="mb-4 flex flex-wrap items-baseline gap-x-5 gap-y-1">
-              <button type="button" className={`action ${empty ? 'action-first' : ''}`} onClick={() => pick()}>
-                Add pictures or a PDF <span className="key">+</span>
-              </button>
-              <p className="text-quiet">
-                or drop them anywhere: they fill the empty pages in the order of their names.
-              </p>
-              {inHand !== undefined && (
-                <p role="status" className="bg-wood px-2 font-semibold">
-                  Page {book.names[inHand]} in hand: choose a place, then X swaps, I puts it in, Esc puts it back.
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      onDragStart={() => setDragging(true)}
+      onDragCancel={() => setDragging(false)}
+      onDragEnd={dragged}
+    >
+      <Dragging value={dragging}>
+        <main
+          className={`flex grow flex-col roomy:h-[calc(100vh-5.6rem)] ${drops.over ? 'bg-choose-pale' : ''}`}
+          onDragOver={drops.onDragOver}
+          onDragLeave={drops.onDragLeave}
+          onDrop={(event) => drops.onDrop(event)}
+        >
+          <input
+            ref={picker}
+            type="file"
+            multiple
+            accept={FILE_TYPES}
+            className="sr-only"
+            aria-label="Pictures or a PDF"
+            tabIndex={-1}
+            onChange={(event) => {
+              const files = [...(event.target.files ?? [])];
+              event.target.value = '';
+              void drops.take(files, replacing.current);
+              replacing.current = undefined;
+            }}
+          />
+          <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 max-[1000px]:grid-cols-1">
+            <section
+              ref={scroller}
+              aria-label="Openings"
+              className="relative -ml-2 min-w-0 pb-6 pl-2 pt-5 roomy:overflow-auto"
+            >
+              <div className="mb-4 flex flex-wrap items-baseline gap-x-5 gap-y-1">
+                <button type="button" className={`action ${empty ? 'action-first' : ''}`} onClick={() => pick()}>
+                  Add pictures or a PDF <span className="key">+</span>
+                </button>
+                <p className="text-quiet">
+                  or drop them anywhere: they fill the empty pages in the order of their names.
                 </p>
-              )}
-            </div>
-            {drops.busy && <Arriving book={book} {...drops.busy} />}
-            <Refusals drops={drops} />
-            <Openings
-              book={book}
-              chosen={chosen}
-              inHand={inHand}
-              onChoose={onChoose}
-              onDropFiles={onDropFiles}
-              scroller={scroller}
-            />
-          </section>
-          <aside className="-mr-2 flex flex-col gap-4 pb-4 pr-2 pt-5 roomy:overflow-auto">
-            {chosen !== undefined && <PageSlip book={book} page={chosen} onReplace={onReplace} />}
-            <ChecksSlip book={book} />
-          </aside>
-        </div>
-        <PageBand book={book} chosen={chosen} onTake={onTake} />
-      </main>
+                {inHand !== undefined && (
+                  <p role="status" className="bg-wood px-2 font-semibold">
+                    Page {book.names[inHand]} in hand: choose a place, then X swaps, I puts it in, Esc puts it back.
+                  </p>
+                )}
+              </div>
+              {drops.busy && <Arriving book={book} {...drops.busy} />}
+              <Refusals drops={drops} />
+              <Openings
+                book={book}
+                chosen={chosen}
+                inHand={inHand}
+                onChoose={onChoose}
+                onDropFiles={onDropFiles}
+                scroller={scroller}
+              />
+            </section>
+            <aside className="-mr-2 flex flex-col gap-4 pb-4 pr-2 pt-5 roomy:overflow-auto">
+              {chosen !== undefined && <PageSlip book={book} page={chosen} onReplace={onReplace} />}
+              <ChecksSlip book={book} />
+            </aside>
+          </div>
+          <PageBand book={book} chosen={chosen} onTake={onTake} />
+        </main>
+      </Dragging>
     </DndContext>
   );
 }

@@ -1,0 +1,36 @@
+import type { PageContent } from '@eight-up/core/book/document';
+import type { PageSetting } from './derived.ts';
+import { pageBox, usePlacedPicture } from './page-face.tsx';
+
+interface PagePictureProps {
+  readonly setting: PageSetting;
+  readonly page: number;
+  readonly content: PageContent;
+  /** of the drawn page, pixels */
+  readonly width: number;
+  readonly height: number;
+  readonly headDown: boolean;
+}
+
+/** The picture of a page where only that is drawn: one element, since a long book has hundreds. The page around it cuts off what reaches beyond. */
+export function PagePicture({ setting, page, content, width, height, headDown }: PagePictureProps) {
+  const { lost, placed } = usePlacedPicture(setting, content, page, Math.max(width, height));
+  if (!placed) return <span className="text-sm text-quiet">{lost ? 'original lost' : 'drawing …'}</span>;
+  const perNm = width / pageBox(setting, page).width;
+  const [a, b, c, d, e, f] = placed.matrix;
+  const lies = `matrix(${a}, ${b}, ${c}, ${d}, ${e * perNm}, ${f * perNm})`;
+  return (
+    <img
+      src={placed.url}
+      alt=""
+      draggable={false}
+      className={`pointer-events-none absolute left-0 top-0 max-w-none origin-top-left ${headDown ? 'head-down' : ''}`}
+      style={{
+        width: placed.asset.width * perNm,
+        height: placed.asset.height * perNm,
+        // Half round about the middle of the page, where its head lies down.
+        transform: headDown ? `translate(${width}px, ${height}px) rotate(180deg) ${lies}` : lies,
+      }}
+    />
+  );
+}
