@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import type { Margins } from '@eight-up/core/book/document';
 import { nestMarks } from '@eight-up/core/output/nest-marks';
 import { useActions } from '../app/actions.tsx';
 import { LineLegend } from '../sheet-view/line-legend.tsx';
 import { SheetView } from '../sheet-view/sheet-view.tsx';
+import { useAddress } from '../ui/use-address.ts';
 import type { OpenBook } from './use-book.ts';
 
 interface SheetOnTableProps {
@@ -19,33 +19,15 @@ interface SheetOnTableProps {
 
 /** The flat sheet as it lies before the maker, to be turned over and round as the hands would; which face is up stands in the address. */
 export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: SheetOnTableProps) {
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const [turns, setTurns] = useState(0);
   const turnedOver = search.get('face') === 'B';
   const sheets = book.plan.run.sheet.sheets;
   const sheet = Math.min(Math.max(Number(search.get('sheet') ?? 1) - 1, 0), sheets - 1) || 0;
   const pagesBehind = book.plan.form.printed(book.plan.parameters).includes('B');
-  const take = (next: number) =>
-    setSearch(
-      (old) => {
-        const changed = new URLSearchParams(old);
-        if (next === 0) changed.delete('sheet');
-        else changed.set('sheet', String(next + 1));
-        return changed;
-      },
-      { replace: true },
-    );
+  const take = (next: number) => setAddress({ sheet: next === 0 ? null : String(next + 1) });
   const turnRound = () => setTurns((turns + 1) % 4);
-  const turnOver = () =>
-    setSearch(
-      (old) => {
-        const next = new URLSearchParams(old);
-        if (turnedOver) next.delete('face');
-        else next.set('face', 'B');
-        return next;
-      },
-      { replace: true },
-    );
+  const turnOver = () => setAddress({ face: turnedOver ? null : 'B' });
   useActions([
     { id: 'turn-over', title: 'Turn the sheet over', keys: 'T', run: turnOver },
     { id: 'rotate', title: 'Turn the sheet round', keys: 'R', run: turnRound },

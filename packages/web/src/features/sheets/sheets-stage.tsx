@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import type { Printing } from '@eight-up/core/book/document';
 import { unreachedOn } from '@eight-up/core/printing/reach';
@@ -9,6 +8,7 @@ import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
 import { useOpenBook } from '../../book/use-book.ts';
+import { useAddress } from '../../ui/use-address.ts';
 import { BothFaces } from './both-faces.tsx';
 import { CreepAndTrim } from './creep.tsx';
 import { PaperAndMarks } from './paper-and-marks.tsx';
@@ -66,22 +66,13 @@ export function SheetsStage() {
 
 /** One of the panels at a time; which one stands in the address. */
 function Panels({ book, set }: PrintingPanel) {
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const panels = panelsOf(book);
   const chosen = Math.max(
     0,
     panels.findIndex(({ id }) => id === search.get('with')),
   );
-  const choose = (index: number) =>
-    setSearch(
-      (old) => {
-        const next = new URLSearchParams(old);
-        if (index === 0) next.delete('with');
-        else next.set('with', panels[index]!.id);
-        return next;
-      },
-      { replace: true },
-    );
+  const choose = (index: number) => setAddress({ with: index === 0 ? null : panels[index]!.id });
   return (
     <TabGroup
       selectedIndex={chosen}
