@@ -23,7 +23,7 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['booklet', 'Twenty Tides', 'sheets?sheet=3&with=creep', 2500],
   ['feed', 'Twenty Tides', 'feed', 2000],
   ['booklet-opens', 'Twenty Tides', 'fold?step=5.4&page=6', 5000],
-  ['fold-outs', 'Stores and Soundings', 'fold?step=10&page=9', 5000],
+  ['fold-outs', 'Stores and Soundings', 'fold?step=10&sheet=3&page=9', 5000],
   ['spread', 'Twenty Tides', 'pages?page=6', 4000],
   ['poster', 'What the Gulls Left', 'sheets?face=B', 2500],
   ['history', 'Low Water Names', 'history?n=6', 2500],

@@ -46,10 +46,19 @@ export async function movingFigures(): Promise<readonly Figure[]> {
     const events = await tracedEvents(browser);
     // Alt and the arrow are a key each: two a move. Those of the warming up, and Escape, do not count.
     const keys = dispatched(events, 'keydown').slice(-2 * MOVES - 1, -1);
-    const spent = [...spentFrom(events, keys)];
-    const moves = spent.sort((a, b) => b - a).slice(0, MOVES);
-    console.log(`moving a page among 64: median ${median(moves).toFixed(1)} ms of script, style and layout`);
-    return [{ name: 'moving a page among 64, 95 of 100', value: atShare(moves, 0.95), unit: 'ms', limit: 16 }];
+    const moves = (how: 'own' | 'wall') => [...spentFrom(events, keys, how)].sort((x, y) => y - x).slice(0, MOVES);
+    const [own, wall] = [moves('own'), moves('wall')];
+    console.log(
+      `moving a page among 64: script, style and layout, the main thread's own work ${median(own).toFixed(1)} ms (median), by the wall clock ${median(wall).toFixed(1)} ms, 95 of 100 ${atShare(wall, 0.95).toFixed(1)} ms`,
+    );
+    return [
+      {
+        name: 'moving a page among 64, the main thread’s own work, 95 of 100',
+        value: atShare(own, 0.95),
+        unit: 'ms',
+        limit: 16,
+      },
+    ];
   } finally {
     await browser.close();
     await server.stop();

@@ -1,5 +1,8 @@
-import { useCallback, useEffect, useRef } from 'react';
+import { useCallback, useLayoutEffect } from 'react';
 import { useSearchParams } from 'react-router';
+
+/** What the address was last asked to say, by whatever part of the page: there is one address. */
+const asked: { current: URLSearchParams | undefined } = { current: undefined };
 
 /**
  * The query of the address, and a way to set parts of it (null: taken out). The router catches up a moment later, so changes made in quick succession, such as
@@ -7,8 +10,7 @@ import { useSearchParams } from 'react-router';
  */
 export function useAddress(): readonly [URLSearchParams, (change: Readonly<Record<string, string | null>>) => void] {
   const [search, setSearch] = useSearchParams();
-  const asked = useRef(search);
-  useEffect(() => {
+  useLayoutEffect(() => {
     asked.current = search;
   }, [search]);
   const change = useCallback(

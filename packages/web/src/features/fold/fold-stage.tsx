@@ -1,5 +1,4 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { placeOnTape, poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
 import { programmeWords, type StepWords } from '@eight-up/words/steps';
 import { useActions } from '../../app/actions.tsx';
@@ -9,6 +8,7 @@ import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
+import { useAddress } from '../../ui/use-address.ts';
 import { StepRuler } from './step-ruler.tsx';
 
 /** The rehearsal: the flat sheet beside the book it becomes, step by step, then page by page. */
@@ -16,7 +16,7 @@ export function FoldStage() {
   const book = useOpenBook();
   const { plan } = book;
   const { steps, end } = tapeOf(plan);
-  const [search, setSearch] = useSearchParams();
+  const [search, setAddress] = useAddress();
   const start = Math.min(Math.max(Number(search.get('step') ?? 0) || 0, 0), end);
   const tape = useTape(start, end);
   const [lit, setLit] = useState<number | undefined>(() =>
@@ -27,14 +27,7 @@ export function FoldStage() {
 
   const goTo = (position: number) => {
     tape.glideTo(position);
-    setSearch(
-      (old) => {
-        const next = new URLSearchParams(old);
-        next.set('step', String(Math.round(Math.min(Math.max(position, 0), end))));
-        return next;
-      },
-      { replace: true },
-    );
+    setAddress({ step: String(Math.round(Math.min(Math.max(position, 0), end))) });
   };
   const step = (by: number) => {
     setPlaying(false);

@@ -99,6 +99,7 @@ function Opening({
               : '';
   const seen = gap === 'front' || gap === 'back' || unfolded ? pair.filter((page) => page !== null) : pair;
   const faces = seen.length === 0 ? [null] : seen;
+  const turn = next ? `turn ${rtl ? '‹' : '›'} ${behind(book, next)}` : '';
   return (
     <>
       <div className={`opening ${stacked ? 'opening-stacked' : ''}`}>
@@ -131,7 +132,7 @@ function Opening({
         style={{ maxWidth: size.width * (stacked ? 1 : 2) }}
       >
         {title && <span className="grow">{title}</span>}
-        {next && `turn ${rtl ? '‹' : '›'} ${behind(book, next)}`}
+        {turn && (title ? <span className="whitespace-nowrap">{turn}</span> : turn)}
       </p>
     </>
   );
