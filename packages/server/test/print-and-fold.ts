@@ -1,3 +1,6 @@
+import { blankPile, movedPile, printOn, type DeviceBehaviour } from '@eight-up/core/printing/device';
+import { rehearse, twoPassFrom, type TwoPass } from '@eight-up/core/printing/feed-rehearsal';
+import { flipForPass } from '@eight-up/core/printing/printer';
 import { expect } from 'vitest';
 import { markedPdf, pagesOfWords, type PageOfWords, type Spot } from './marked-pages.ts';
 import type { UnderTest } from './server-under-test.ts';
@@ -170,4 +173,47 @@ export async function printedSheets(
     all.filter((_, i) => i % 2 === 1),
     flip,
   );
+}
+
+/** One device for each of the eight ways in which a second pass may have to be fed. */
+export const DEVICE_KINDS = (() => {
+  const found = new Map<string, DeviceBehaviour>();
+  for (const feedsFrom of ['top', 'bottom'] as const)
+    for (const prints of ['up', 'down'] as const)
+      for (const head of ['far', 'near'] as const)
+        for (const comesOut of ['up', 'down'] as const)
+          for (const headOut of ['far', 'near'] as const)
+            for (const piles of ['on-top', 'under'] as const) {
+              const device = { feedsFrom, prints, head, comesOut, headOut, piles };
+              found.set(JSON.stringify(twoPassFrom(rehearse(device)!)), device);
+            }
+  return [...found.values()];
+})();
+
+/** Both files of two passes printed on a device, the pile moved between as `how` says: the sheets by the number of their fronts. */
+export async function printedByDevice(
+  server: UnderTest,
+  id: string,
+  device: DeviceBehaviour,
+  how: TwoPass,
+  sheet: { readonly width: number; readonly height: number },
+): Promise<readonly PrintedSheet[]> {
+  const file = async (query: string) => pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf?${query}`));
+  const fronts = await file('pass=fronts');
+  const backs = await file(`pass=backs&order=${how.order}&flip=${flipForPass(sheet, how)}`);
+  // The device prints the pages of the files as they come.
+  const names = (letter: string, pages: readonly unknown[]) => pages.map((_, i) => `${letter}${i}`);
+  const first = printOn(device, blankPile(fronts.length), names('f', fronts));
+  const { out } = printOn(device, movedPile(first.out, how.move), names('b', backs));
+  const sheets = out.map((paper): PrintedSheet & { readonly place: number } => {
+    const [front, back] = paper.a.some(({ page }) => page.startsWith('f')) ? [paper.a, paper.b] : [paper.b, paper.a];
+    expect([front.length, back.length]).toEqual([1, 1]);
+    const place = Number(front[0]!.page.slice(1));
+    const marks = shares(backs[Number(back[0]!.page.slice(1))]!);
+    // Seen through the sheet: turned like a page where the heads lie together, else half round as well.
+    const together = front[0]!.headNorth === back[0]!.headNorth;
+    const through = new Map([...marks].map(([word, { x, y }]) => [word, together ? { x: 1 - x, y } : { x, y: 1 - y }]));
+    return { place, front: shares(fronts[place]!), back: through };
+  });
+  return [...sheets].sort((one, other) => one.place - other.place);
 }

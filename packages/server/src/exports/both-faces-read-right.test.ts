@@ -1,16 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { blankPile, movedPile, printOn, type DeviceBehaviour } from '@eight-up/core/printing/device';
 import { rehearse, twoPassFrom } from '@eight-up/core/printing/feed-rehearsal';
-import { flipForPass } from '@eight-up/core/printing/printer';
 import { pagesOfWords } from '../../test/marked-pages.ts';
 import {
   bookOf,
+  DEVICE_KINDS,
   expectPile,
   fold,
   laidOut,
   printed,
+  printedByDevice,
   printedSheets,
-  shares,
   turnedX,
   WAYS,
   type Marks,
@@ -172,51 +171,15 @@ describe('several folios on one larger paper, cut and gathered', () => {
   });
 });
 
-/** One device for each of the eight ways in which a second pass may have to be fed. */
-const DEVICES = (() => {
-  const found = new Map<string, DeviceBehaviour>();
-  for (const feedsFrom of ['top', 'bottom'] as const)
-    for (const prints of ['up', 'down'] as const)
-      for (const head of ['far', 'near'] as const)
-        for (const comesOut of ['up', 'down'] as const)
-          for (const headOut of ['far', 'near'] as const)
-            for (const piles of ['on-top', 'under'] as const) {
-              const device = { feedsFrom, prints, head, comesOut, headOut, piles };
-              found.set(JSON.stringify(twoPassFrom(rehearse(device)!)), device);
-            }
-  return [...found.values()];
-})();
-
 describe('two passes on a stand-in printer, fed as its rehearsal says', () => {
   it.each([[{ width: mm(297), height: mm(210), fibre: 'any' }], [{ width: mm(200), height: mm(260), fibre: 'any' }]])(
     'every kind of device makes a booklet that reads right from the real files',
     async (sheet) => {
-      expect(DEVICES).toHaveLength(8);
+      expect(DEVICE_KINDS).toHaveLength(8);
       const id = await bookOf(server, 'nested-booklet', { pages: 12 }, 12, sheet);
-      for (const device of DEVICES) {
+      for (const device of DEVICE_KINDS) {
         const how = twoPassFrom(rehearse(device)!);
-        const file = async (query: string) => pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf?${query}`));
-        const fronts = await file('pass=fronts');
-        const backs = await file(`pass=backs&order=${how.order}&flip=${flipForPass(sheet, how)}`);
-        // The device prints the pages of the files as they come.
-        const names = (letter: string, pages: readonly unknown[]) => pages.map((_, i) => `${letter}${i}`);
-        const first = printOn(device, blankPile(fronts.length), names('f', fronts));
-        const { out } = printOn(device, movedPile(first.out, how.move), names('b', backs));
-        const sheets = out.map((paper): PrintedSheet & { readonly place: number } => {
-          const [front, back] = paper.a.some(({ page }) => page.startsWith('f'))
-            ? [paper.a, paper.b]
-            : [paper.b, paper.a];
-          expect([front.length, back.length]).toEqual([1, 1]);
-          const place = Number(front[0]!.page.slice(1));
-          const marks = shares(backs[Number(back[0]!.page.slice(1))]!);
-          // Seen through the sheet: turned like a page where the heads lie together, else half round as well.
-          const together = front[0]!.headNorth === back[0]!.headNorth;
-          const through = new Map(
-            [...marks].map(([word, { x, y }]) => [word, together ? { x: 1 - x, y } : { x, y: 1 - y }]),
-          );
-          return { place, front: shares(fronts[place]!), back: through };
-        });
-        const inOrder = [...sheets].sort((one, other) => one.place - other.place);
+        const inOrder = await printedByDevice(server, id, device, how, sheet);
         const [left, right] = laidOut(3, 2, 1)[0] as [Pile, Pile];
         expectPile(inOrder, [...right, ...turnedX(left)], 2, 1, 12);
       }

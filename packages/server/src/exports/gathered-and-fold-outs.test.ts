@@ -1,9 +1,12 @@
+import { rehearse, twoPassFrom } from '@eight-up/core/printing/feed-rehearsal';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pagesOfWords } from '../../test/marked-pages.ts';
 import {
   bookOf,
+  DEVICE_KINDS,
   expectPile,
   laidOut,
+  printedByDevice,
   printedSheets,
   turnedX,
   WAYS,
@@ -131,6 +134,73 @@ describe('folios with flaps', () => {
       });
     }
   });
+});
+
+describe('plain folds', () => {
+  it.each([
+    // From the left of the outside: what stands there; behind it, seen through the paper.
+    ['half', {}, ['4', '1'], ['3', '2']],
+    ['roll', { narrower: mm(3) }, ['3', '6', '1'], ['5', '4', '2']],
+    ['zigzag', {}, ['2', '3', '1'], ['6', '5', '4']],
+    ['gate', {}, ['2', '6', '1'], ['4', '3', '5']],
+  ] as const)(
+    '%s: outside and inside as unfolding shows them, both flips, both passes',
+    async (fold, more, outside, inside) => {
+      const id = await bookOf(server, 'plain-fold', { fold, ...more }, 2 * outside.length, {
+        width: mm(297),
+        height: mm(210),
+        fibre: 'any',
+      });
+      // Widths of the outside from the left: equal, narrowed (100, 100, 97), or two flaps of a quarter less 1.5 mm.
+      const widths = { half: [148.5, 148.5], roll: [97, 100, 100], zigzag: [99, 99, 99], gate: [72.75, 151.5, 72.75] }[
+        fold
+      ];
+      for (const [flip, how] of WAYS) {
+        const [sheet] = await printedSheets(server, id, flip, how);
+        let x = 0;
+        widths.forEach((width, k) => {
+          const [from, to] = [x / 297, (x + width) / 297];
+          x += width;
+          expect(String(pageAt(sheet!.front, from, to))).toBe(outside[k]);
+          expect(String(pageAt(sheet!.back, from, to))).toBe(inside[k]);
+        });
+      }
+    },
+  );
+});
+
+describe('every kind of device, each with another form, from the real files', () => {
+  const sheet = { width: mm(500), height: mm(200), fibre: 'any' };
+  const FORMS = [
+    ['nested-booklet', { pages: 24, sections: 2 }, 24],
+    ['fold-out-booklet', { flaps: ['left', 'none', 'both'] }, 18],
+    ['right-angle-section', { folds: 3 }, 16],
+    ['plain-fold', { fold: 'roll', panels: 4 }, 8],
+  ] as const;
+  it.each(DEVICE_KINDS.map((device, i) => [FORMS[i % FORMS.length]![0], device, FORMS[i % FORMS.length]!] as const))(
+    '%s on %j: what two passes put on paper is what a printer that turns the sheet puts there',
+    async (_, device, [form, parameters, pages]) => {
+      const id = await bookOf(server, form, parameters, pages, sheet);
+      const wanted = await printedSheets(server, id, 'short-edge', 'duplex');
+      const how = twoPassFrom(rehearse(device)!);
+      const printed = await printedByDevice(server, id, device, how, sheet);
+      expect(printed).toHaveLength(wanted.length);
+      printed.forEach((paper, i) => {
+        for (const face of ['front', 'back'] as const) {
+          expect([...paper[face].keys()].sort()).toEqual([...wanted[i]![face].keys()].sort());
+          for (const [word, { x, y }] of paper[face]) {
+            const there = wanted[i]![face].get(word)!;
+            expect(Math.hypot(x - there.x, y - there.y)).toBeLessThan(0.002);
+          }
+        }
+      });
+      // Fed otherwise it is not: the same files with the pile the other way round.
+      const turned = await printedByDevice(server, id, device, { ...how, turned: !how.turned }, sheet);
+      const [word, spot] = [...wanted[0]!.back][0]!;
+      const there = turned[0]!.back.get(word)!;
+      expect(Math.hypot(there.x - spot.x, there.y - spot.y)).toBeGreaterThan(0.01);
+    },
+  );
 });
 
 describe('the numbered dummy of a booklet', () => {
