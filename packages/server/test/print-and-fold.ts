@@ -2,6 +2,7 @@ import { blankPile, movedPile, printOn, type DeviceBehaviour } from '@eight-up/c
 import { rehearse, twoPassFrom, type TwoPass } from '@eight-up/core/printing/feed-rehearsal';
 import { flipForPass } from '@eight-up/core/printing/printer';
 import { expect } from 'vitest';
+import { EVERY_DEVICE } from '../../core/test/every-device.ts';
 import { markedPdf, pagesOfWords, type PageOfWords, type Spot } from './marked-pages.ts';
 import type { UnderTest } from './server-under-test.ts';
 
@@ -176,19 +177,9 @@ export async function printedSheets(
 }
 
 /** One device for each of the eight ways in which a second pass may have to be fed. */
-export const DEVICE_KINDS = (() => {
-  const found = new Map<string, DeviceBehaviour>();
-  for (const feedsFrom of ['top', 'bottom'] as const)
-    for (const prints of ['up', 'down'] as const)
-      for (const head of ['far', 'near'] as const)
-        for (const comesOut of ['up', 'down'] as const)
-          for (const headOut of ['far', 'near'] as const)
-            for (const piles of ['on-top', 'under'] as const) {
-              const device = { feedsFrom, prints, head, comesOut, headOut, piles };
-              found.set(JSON.stringify(twoPassFrom(rehearse(device)!)), device);
-            }
-  return [...found.values()];
-})();
+export const DEVICE_KINDS: readonly DeviceBehaviour[] = [
+  ...new Map(EVERY_DEVICE.map((device) => [JSON.stringify(twoPassFrom(rehearse(device)!)), device])).values(),
+];
 
 /** Both files of two passes printed on a device, the pile moved between as `how` says: the sheets by the number of their fronts. */
 export async function printedByDevice(

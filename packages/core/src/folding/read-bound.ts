@@ -248,28 +248,14 @@ function openingsOf(gaps: readonly Gap[], flaps: ReadonlySet<number>): readonly 
       shown.push({ pair: opening.faces, gap, hinge: opening.kind === 'opening' ? 'spine' : opening.edges[0]! });
       let [leading, trailing]: readonly [readonly Face[], readonly Face[]] = [[opening.faces[0]], [opening.faces[1]]];
       let opened: readonly number[] = [];
-      for (const before of group.slice(0, inner)) {
-        leading = [before.faces[1], before.faces[0]];
-        opened = [...opened, before.faces[1].panel];
-        shown.push({
-          pair: [before.faces[1], before.faces[0]],
-          gap,
-          hinge: 'fore-edge',
-          row: [...leading, ...trailing],
-          opened,
-        });
-      }
-      for (const after of group.slice(inner + 1)) {
-        trailing = [after.faces[1], after.faces[0]];
-        opened = [...opened, after.faces[0].panel];
-        shown.push({
-          pair: [after.faces[1], after.faces[0]],
-          gap,
-          hinge: 'fore-edge',
-          row: [...leading, ...trailing],
-          opened,
-        });
-      }
+      group.forEach(({ faces }, k) => {
+        if (k === inner) return;
+        const pair = [faces[1], faces[0]] as const;
+        if (k < inner) leading = pair;
+        else trailing = pair;
+        opened = [...opened, faces[k < inner ? 1 : 0].panel];
+        shown.push({ pair, gap, hinge: 'fore-edge', row: [...leading, ...trailing], opened });
+      });
     }
     i = end + 1;
   }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { EVERY_DEVICE } from '../../test/every-device.ts';
 import type { Printing } from '../book/document.ts';
 import { planBook, type FoldedBook, type FormChoice } from '../forms/planned-book.ts';
 import { FORMS } from '../forms/registry.ts';
@@ -13,18 +14,6 @@ import { backsTurned, flipForPass } from './printer.ts';
  * The full product at plan level: every device with every behaviour, every form that prints its backs, on lying and standing sheets. The device moves
  * faces of paper; where a back's page then lies, seen through the sheet, is compared with the panel that it was planned for.
  */
-
-const DEVICES: readonly DeviceBehaviour[] = (['top', 'bottom'] as const).flatMap((feedsFrom) =>
-  (['up', 'down'] as const).flatMap((prints) =>
-    (['far', 'near'] as const).flatMap((head) =>
-      (['up', 'down'] as const).flatMap((comesOut) =>
-        (['far', 'near'] as const).flatMap((headOut) =>
-          (['on-top', 'under'] as const).map((piles) => ({ feedsFrom, prints, head, comesOut, headOut, piles })),
-        ),
-      ),
-    ),
-  ),
-);
 
 const BOOKS: readonly FormChoice[] = [
   ...[1, 8, 36].map((pages) => ({ id: 'nested-booklet', parameters: { pages } })),
@@ -103,13 +92,13 @@ describe('every printer, every form', () => {
   it('has all forms that print their backs among those tried', () => {
     const backs = FORMS.filter((form) => form.printed(form.parameters.parse({})).includes('B')).map(({ id }) => id);
     expect([...new Set(BOOKS.map(({ id }) => id))].sort()).toEqual([...backs].sort());
-    expect(DEVICES).toHaveLength(64);
+    expect(EVERY_DEVICE).toHaveLength(64);
   });
 
   it.each(BOOKS)('$id $parameters comes out right from all 64, on a lying and a standing sheet', (choice) => {
     for (const sheet of SHEETS) {
       const plan = planned(choice, sheet);
-      for (const device of DEVICES) expect(readsRight(plan, device, twoPassFrom(rehearse(device)!))).toBe(true);
+      for (const device of EVERY_DEVICE) expect(readsRight(plan, device, twoPassFrom(rehearse(device)!))).toBe(true);
     }
   });
 
@@ -126,7 +115,7 @@ describe('every printer, every form', () => {
 
   it('a wrong profile is noticed: of all ways to put the pile back only those that come to the same read right', () => {
     const plan = planned({ id: 'nested-booklet', parameters: { pages: 16 } }, SHEETS[0]!);
-    for (const device of DEVICES) {
+    for (const device of EVERY_DEVICE) {
       const right = twoPassFrom(rehearse(device)!);
       for (const move of PILE_MOVES)
         for (const order of ['outermost-first', 'innermost-first'] as const)

@@ -1,19 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { EVERY_DEVICE } from '../../test/every-device.ts';
 import { blankPile, movedPile, PILE_MOVES, printOn, type DeviceBehaviour } from './device.ts';
 import { comesOutRight, printBothPasses, rehearse, twoPassFrom, type TwoPass } from './feed-rehearsal.ts';
 
-/** Every device there can be. */
-const DEVICES: readonly DeviceBehaviour[] = (['top', 'bottom'] as const).flatMap((feedsFrom) =>
-  (['up', 'down'] as const).flatMap((prints) =>
-    (['far', 'near'] as const).flatMap((head) =>
-      (['up', 'down'] as const).flatMap((comesOut) =>
-        (['far', 'near'] as const).flatMap((headOut) =>
-          (['on-top', 'under'] as const).map((piles) => ({ feedsFrom, prints, head, comesOut, headOut, piles })),
-        ),
-      ),
-    ),
-  ),
-);
 const names = (letter: string, count: number) => Array.from({ length: count }, (_, i) => `${letter}${i + 1}`);
 
 const right = (device: DeviceBehaviour, how: TwoPass, count: number): boolean => {
@@ -23,8 +12,8 @@ const right = (device: DeviceBehaviour, how: TwoPass, count: number): boolean =>
 
 describe('the feed rehearsal', () => {
   it('finds for every device how the second pass comes out right, whatever the number of sheets', () => {
-    expect(DEVICES).toHaveLength(64);
-    for (const device of DEVICES) {
+    expect(EVERY_DEVICE).toHaveLength(64);
+    for (const device of EVERY_DEVICE) {
       const seen = rehearse(device);
       if (!seen) throw new Error('nothing came out');
       for (const count of [1, 2, 3, 7])
@@ -33,9 +22,9 @@ describe('the feed rehearsal', () => {
   });
 
   it('a wrong profile is noticed: what another device needs fails wherever it differs', () => {
-    for (const device of DEVICES) {
+    for (const device of EVERY_DEVICE) {
       const own = twoPassFrom(rehearse(device)!);
-      for (const other of DEVICES) {
+      for (const other of EVERY_DEVICE) {
         const theirs = twoPassFrom(rehearse(other)!);
         const same = (['move', 'order', 'turned'] as const).every((key) => own[key] === theirs[key]);
         if (!same) expect(right(device, theirs, 3)).toBe(false);
@@ -44,16 +33,16 @@ describe('the feed rehearsal', () => {
   });
 
   it('all kinds of pile are met: put back or turned over, either order, either way up', () => {
-    const found = new Set(DEVICES.map((device) => JSON.stringify(twoPassFrom(rehearse(device)!))));
+    const found = new Set(EVERY_DEVICE.map((device) => JSON.stringify(twoPassFrom(rehearse(device)!))));
     expect(found.size).toBe(8);
   });
 });
 
 describe('the stand-in printer', () => {
-  const device = DEVICES[0]!;
+  const device = EVERY_DEVICE[0]!;
 
   it('loses no sheet and prints each page once', () => {
-    for (const one of DEVICES) {
+    for (const one of EVERY_DEVICE) {
       const { out, left, jammed } = printOn(one, blankPile(5), names('f', 3));
       expect([out.length, left.length, jammed.length]).toEqual([3, 2, 0]);
       const printed = out.flatMap(({ a, b }) => [...a, ...b]).map(({ page }) => page);
