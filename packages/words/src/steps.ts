@@ -83,10 +83,15 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
       sentence: `${which}, and fold in half with sheet ${first + 1} outside. ${last + 1 < sheet.sheets ? 'Lay it aside.' : 'Gather the sections in order: the marks on their spines run down like a stair.'}`,
     };
   },
-  'fold-a-flap': (step) => ({
-    title: `Fold a flap of folio ${sheetsOf(step)[0] + 1} in`,
-    sentence: `Fold the ${step.kind === 'fold' && step.moving === 'after' ? 'right' : 'left'} flap under, to the inside of the folio; its fold stands inside the fore-edge, its free edge clear of the gutter.`,
-  }),
+  'fold-a-flap': (step, plan) => {
+    // Folios narrower than their sheet are cut to their width before anything is folded.
+    const cutsFirst = step === plan.run.programme[0] && plan.form.needs(plan.parameters).includes('blade');
+    return {
+      title: `Fold a flap of folio ${sheetsOf(step)[0] + 1} in`,
+      sentence: `${cutsFirst ? 'First cut every folio to its width at the cut line. ' : ''}Fold the ${step.kind === 'fold' && step.moving === 'after' ? 'right' : 'left'} flap under, to the inside of the folio; its fold stands inside the fore-edge, its free edge clear of the gutter.`,
+      ...(cutsFirst ? { caution: BLADE } : {}),
+    };
+  },
   'inside-up': () => ({ title: 'Inside up', sentence: 'Turn the sheet over like a page, so that the inside lies up.' }),
   'roll-in': () => ({
     title: 'Roll the end in',
@@ -106,11 +111,11 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
   }),
   'fold-across': (step, plan) => ({
     title: 'Fold the right half over',
-    sentence: `Fold the right half ${way(step)} the left one, edge to edge, and sharpen the fold.${boltsAfter(step, plan)}`,
+    ...halved(step, plan, `Fold the right half ${way(step)} the left one, edge to edge, and sharpen the fold.`),
   }),
   'fold-along': (step, plan) => ({
     title: 'Fold the near half over',
-    sentence: `Fold the near half ${way(step)} the far one, edge to edge, and sharpen the fold.${boltsAfter(step, plan)}`,
+    ...halved(step, plan, `Fold the near half ${way(step)} the far one, edge to edge, and sharpen the fold.`),
   }),
   'treat-turn': (step, plan) => turnWords(step, plan),
 };
@@ -121,11 +126,14 @@ const sheetsOf = (step: Step): readonly [number, number] =>
 
 const way = (step: Step): string => (step.kind === 'fold' && step.direction === 'mountain' ? 'under' : 'over');
 
-/** After the last fold: which edges to slit, and how. */
-const boltsAfter = (step: Step, { run, reading }: FoldedBook): string =>
+/** A fold in half; after the last one it is said which edges to slit, how, and with what care. */
+const halved = (step: Step, { run, reading }: FoldedBook, sentence: string): Omit<StepWords, 'title'> =>
   step === run.programme[run.programme.length - 1] && reading.bolts.length
-    ? ` This last fold is the spine. Slit the bolts at the ${reading.bolts.join(' and the ')} with a knife drawn along inside the fold, once it is pressed or sewn.`
-    : '';
+    ? {
+        sentence: `${sentence} This last fold is the spine. Slit the bolts at the ${reading.bolts.join(' and the ')} with a knife drawn along inside the fold, once it is pressed or sewn.`,
+        caution: BLADE,
+      }
+    : { sentence };
 
 function turnWords(step: Step, plan: FoldedBook): StepWords {
   const glued =

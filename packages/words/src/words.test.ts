@@ -9,10 +9,19 @@ import { mm } from '@eight-up/core/units/nm';
 import { changeWords } from '@eight-up/core/book/history';
 import type { Command } from '@eight-up/core/book/command';
 import { checkWords, remedyVerb } from './checks.ts';
-import { factsSentence, formWords, hiddenSentence, pageNames } from './forms.ts';
+import {
+  factsSentence,
+  flapThicknessSentence,
+  formWords,
+  grainSentence,
+  hiddenSentence,
+  pageNames,
+  printedSheetsSentence,
+} from './forms.ts';
 import { ANSWERS, parameterAnswer, parameterQuestion } from './parameters.ts';
 import { fileNoteWords, fileProblemWords } from './files.ts';
 import { historyWords } from './history.ts';
+import { measuredSentence } from './printers.ts';
 import { commandProblemWords, cuttingProblemWords, planProblemWords } from './problems.ts';
 import { programmeWords } from './steps.ts';
 
@@ -67,6 +76,67 @@ describe('forms in words', () => {
   it('name pages in either school', () => {
     const { reading } = planned('slit-book');
     expect(pageNames(reading, 'covers-apart')).toEqual(['front', '1', '2', '3', '4', '5', '6', 'back']);
+  });
+});
+
+describe('booklets and fold-outs in words', () => {
+  it('say with care where a blade comes in: bolts to slit, folios to cut to their width', () => {
+    const last = programmeWords(planned('right-angle-section', { folds: 3 })).at(-1)!;
+    expect(last.sentence).toContain('Slit the bolts at the head and the fore-edge');
+    expect(last.caution).toMatch(/away from the holding hand/);
+    const [first, second] = programmeWords(planned('fold-out-booklet', { flaps: ['none', 'both'] }));
+    expect(first!.sentence).toMatch(/^First cut every folio to its width/);
+    expect([first!.caution !== undefined, second!.caution]).toEqual([true, undefined]);
+  });
+
+  it('tell sections, blanks, grain, and the pages with and without the fold-outs', () => {
+    const booklet = planned('nested-booklet', { pages: 21, sections: 4 });
+    expect(printedSheetsSentence(booklet)).toBe(
+      '6 sheets in 4 sections of 1 or 2 folios. 3 pages at the end stay blank, the back cover among them.',
+    );
+    expect(grainSentence(booklet)).toBe('Grain along the spine: short grain, fibres upright as the sheet lies.');
+    const foldOuts = planned('fold-out-booklet', { flaps: ['none', 'right', 'both'] });
+    expect(factsSentence(foldOuts, 'mm')).toContain(
+      '18 pages to read with the fold-outs, 12 without, 6 leaves, 3 fold-outs',
+    );
+    expect(flapThicknessSentence(foldOuts, mm(0.2), 'mm')).toBe(
+      'Closed, 1.2 mm thick at the spine and up to 1.8 mm towards the fore-edge: 3 flaps more. Spread them over the folios, and over both sides.',
+    );
+    expect(flapThicknessSentence(booklet, mm(0.2), 'mm')).toBeUndefined();
+    // On flaps the number of the page beside, and a letter.
+    expect(pageNames(foldOuts.reading, 'cover-is-1').filter((name) => /[ab]$/.test(name))).toEqual([
+      '6a',
+      '7a',
+      '6b',
+      '7b',
+      '9a',
+      '9b',
+    ]);
+    expect(factsSentence(planned('plain-fold'), 'mm')).toContain('6 pages to read, 3 panels');
+  });
+
+  it('tell what a test print showed, and nothing where it is true', () => {
+    const still = { right: mm(0), down: mm(0) };
+    const measured = (change: object) => ({
+      measured: { across: mm(100), down: mm(100), front: still, back: still, ...change },
+    });
+    expect(measuredSentence({ measured: null }, 'mm')).toBeUndefined();
+    expect(measuredSentence(measured({}), 'mm')).toBeUndefined();
+    expect(measuredSentence(measured({ across: mm(99.2) }), 'mm')).toBe(
+      'The 100 mm line across measures 99.2 mm, so everything is printed 0.8 % larger that way.',
+    );
+    expect(measuredSentence(measured({ down: mm(101), back: { right: mm(-1), down: mm(0.5) } }), 'mm')).toBe(
+      'The 100 mm line down measures 101 mm, so everything is printed 1.0 % smaller that way; backs come 1 mm too far left and 0.5 mm too far down, and are moved back.',
+    );
+  });
+
+  it('say what is wrong with a flap or a panel, and what it may be', () => {
+    const problem = { code: 'flap-wider-than-leaf', flap: mm(150), most: mm(120) } as const;
+    expect(planProblemWords(problem, 'mm')).toContain(
+      'A flap of 150 mm is wider than the page it folds onto allows: 120 mm at most',
+    );
+    const narrow = { code: 'panel-too-narrow', panel: 3, width: mm(4), least: mm(10) } as const;
+    expect(planProblemWords(narrow, 'mm')).toMatch(/^Panel 4 would be 4 mm wide; below 10 mm no hand folds it/);
   });
 });
 

@@ -18,6 +18,8 @@ const draft: PrinterDraft = {
   unprintable: { top: mm(4), right: mm(4), bottom: mm(13), left: mm(4) },
   measured: null,
 };
+const still = { right: mm(0), down: mm(0) };
+const TRUE_PRINT = { across: mm(100), down: mm(100), front: still, back: still };
 const printers = async () => ((await server.request.get('/api/printers')).body as PrintersAnswer).printers;
 
 describe('printers', () => {
@@ -36,6 +38,7 @@ describe('printers', () => {
     [{ ...draft, twoPass: null }, 422, 'printer-impossible'],
     [{ ...draft, duplex: 'sideways' }, 400, 'request-malformed'],
     [{ ...draft, unprintable: { ...draft.unprintable, top: mm(-1) } }, 400, 'request-malformed'],
+    [{ ...draft, measured: { ...TRUE_PRINT, across: mm(50) } }, 400, 'request-malformed'],
   ])('that contradict themselves are refused', async (wrong, status, code) => {
     const before = await printers();
     const answer = await server.request.post('/api/printers').send(wrong);
