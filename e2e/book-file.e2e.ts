@@ -46,7 +46,7 @@ describe('a book as one file', () => {
       () =>
         driver.executeAsyncScript(
           `const done = arguments[0];
-           const href = document.querySelector('[data-testid="page-1"] image')?.getAttribute('href');
+           const href = document.querySelector('[data-testid="page-1"] img')?.getAttribute('src');
            if (!href) return done(false);
            const picture = new Image();
            picture.onload = () => done(picture.naturalWidth > 0);

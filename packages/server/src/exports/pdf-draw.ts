@@ -68,11 +68,12 @@ export const clippedObject = (name: string, matrix: Affine, within: Rect): PDFOp
   popGraphicsState(),
 ];
 
-/** Marks to cut by at the sheet's four corners, outside the bleed; in the sheet's own frame. */
+/** Marks to cut by at the sheet's four corners, and above and below where its folded edge is trimmed, outside the bleed; in the sheet's own frame. */
 export function trimMarks(
   sheet: { readonly width: number; readonly height: number },
   bleed: number,
   length: number,
+  trimmed: readonly number[] = [],
 ): PDFOperator[] {
   const [w, h, from, to] = [sheet.width, sheet.height, bleed, bleed + length].map(toPoints) as [
     number,
@@ -85,7 +86,7 @@ export function trimMarks(
     [far + from, far + to],
   ];
   const strokes = [
-    ...[0, w].flatMap((x) => ends(h).flatMap(([a, b]) => [moveTo(x, a!), lineTo(x, b!)])),
+    ...[0, w, ...trimmed.map(toPoints)].flatMap((x) => ends(h).flatMap(([a, b]) => [moveTo(x, a!), lineTo(x, b!)])),
     ...[0, h].flatMap((y) => ends(w).flatMap(([a, b]) => [moveTo(a!, y), lineTo(b!, y)])),
   ];
   return [

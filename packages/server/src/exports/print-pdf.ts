@@ -84,7 +84,8 @@ export async function printPdf(
     page.pushOperators(concatTransformationMatrix(...ontoPage(one.side, flip, plan, room)));
     await drawFace(page, one, sheet.height, embed, fonts);
     if (room === 0) continue;
-    page.pushOperators(...trimMarks(sheet, over, MARK_ROOM - mm(1)));
+    const trimmed = trimOnSheet(plan, book.printing, one.sheet).map((x) => (one.side === 'A' ? x : sheet.width - x));
+    page.pushOperators(...trimMarks(sheet, over, MARK_ROOM - mm(1), trimmed));
     const [left, width, height] = [toPoints(room), toPoints(sheet.width), toPoints(sheet.height)];
     page.setTrimBox(left, left, width, height);
     page.setBleedBox(
