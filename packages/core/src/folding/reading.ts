@@ -64,7 +64,7 @@ export interface Page {
 
 export interface HiddenFace {
   readonly face: Face;
-  readonly why: 'glued' | 'closed';
+  readonly why: 'glued';
 }
 
 /** What lies side by side before the reader: page numbers (0-based), or null for an unprinted face or the outside. */

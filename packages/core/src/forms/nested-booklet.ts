@@ -12,7 +12,7 @@ export const nestedBookletParameters = z.strictObject({
 type Parameters = z.output<typeof nestedBookletParameters>;
 
 /** Folios lie on one another and are folded together: four pages each. */
-export const foliosFor = (pages: number): number => Math.ceil(pages / 4);
+const foliosFor = (pages: number): number => Math.ceil(pages / 4);
 
 export interface NearCount {
   readonly pages: number;

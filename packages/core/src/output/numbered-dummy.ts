@@ -65,7 +65,7 @@ function headArrow(centre: Spot2, short: number, quarterTurns: number): readonly
   ];
 }
 
-export const CHECK_BAR: Readonly<Record<LengthUnit, Nm>> = { mm: mm(100), in: inch(4) };
+const CHECK_BAR: Readonly<Record<LengthUnit, Nm>> = { mm: mm(100), in: inch(4) };
 
 /** A bar of 100 mm or 4 in along the widest row of panels; left out where the sheet is shorter. */
 function checkBar(
