@@ -30,12 +30,12 @@ const FORMS: Readonly<Record<string, FormWords>> = {
   },
   'fold-out-booklet': {
     name: 'booklet with fold-outs',
-    holds: 'A nested booklet of which some folios are wider: flaps fold in and open out beyond the fore-edge.',
+    holds: 'A nested booklet with flaps that fold in and open out beyond the fore-edge.',
     made: 'Cut each folio to its width, fold its flaps in, then nest and fold the folios together.',
   },
   'plain-fold': {
     name: 'plain fold',
-    holds: 'One sheet printed on both sides and folded with parallel folds: in half, rolled up, to and fro, as a gate.',
+    holds: 'One sheet folded in half, rolled up, to and fro or as a gate.',
     made: 'Nothing but folds; panels that lie further in are narrower.',
   },
   'right-angle-section': {

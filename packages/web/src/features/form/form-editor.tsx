@@ -59,7 +59,7 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
             <Label as="h2" className="mb-3 text-2xl">
               What do you want to hold?
             </Label>
-            <div className="flex flex-col gap-2.5">
+            <div className="flex flex-col gap-2">
               {FORMS.map(({ id }) => (
                 <FormPanel key={id} id={id} sheet={laidFor(id, sheet)} chosen={id === form.id} current={form} />
               ))}
@@ -170,7 +170,7 @@ function FormPanel({
       <span className="grow">
         <span className="block font-title text-lg font-bold leading-tight first-letter:uppercase">{words.name}</span>
         <span className="block text-sm">{words.holds}</span>
-        <span className="mt-1 block text-sm text-quiet">{words.made}</span>
+        {chosen && <span className="mt-1 block text-sm text-quiet">{words.made}</span>}
       </span>
       {plan.ok && <Rehearsing plan={plan.value} />}
     </Radio>
@@ -199,6 +199,6 @@ function Rehearsing({ plan }: { readonly plan: FoldedBook }) {
     return () => clearInterval(timer);
   }, [plan, last, steps]);
   return (
-    <FoldedDrawing plan={plan} position={position} width={88} height={72} className="h-[80px] w-[98px] shrink-0" />
+    <FoldedDrawing plan={plan} position={position} width={88} height={72} className="h-[64px] w-[80px] shrink-0" />
   );
 }
