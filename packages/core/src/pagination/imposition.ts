@@ -149,3 +149,13 @@ function layOn(
   const pixelsPerInch = asset.pixels && asset.pixels.width / ((asset.width * scale) / NM_PER_INCH);
   return { content, asset, matrix, clip, inked, scale, ...(pixelsPerInch === undefined ? {} : { pixelsPerInch }) };
 }
+
+/** How far the furthest of these pictures runs over the sheet's edge; nothing where none does. */
+export const overhang = (
+  laid: readonly Pick<Laid, 'clip'>[],
+  sheet: { readonly width: number; readonly height: number },
+): number =>
+  laid.reduce(
+    (most, { clip }) => Math.max(most, -clip.left, -clip.top, right(clip) - sheet.width, bottom(clip) - sheet.height),
+    0,
+  );

@@ -66,7 +66,3 @@ export function cellCorner(grid: ParentGrid, k: number, side: 'A' | 'B'): { read
   const x = grid.left + column * grid.stepX;
   return { x: side === 'A' ? x : grid.paper.width - x - grid.sheet.width, y: grid.top + row * grid.stepY };
 }
-
-/** The paper that goes through the printer: what a sheet is printed on, as it lies; the sheet itself where it is printed on nothing larger. */
-export const paperThrough = (sheet: Size, onto: Printing['onto'], sheets: number): Size =>
-  (onto && gridOnParent(sheet, onto, 0, sheets)?.paper) ?? { width: sheet.width, height: sheet.height };

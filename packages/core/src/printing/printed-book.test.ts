@@ -5,7 +5,8 @@ import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import type { DeviceBehaviour } from './device.ts';
 import { rehearse, twoPassFrom, type TwoPass } from './feed-rehearsal.ts';
-import { papersFor, printFiles, readPrinted } from './printed-book.ts';
+import { printLayout } from './print-layout.ts';
+import { printFiles, readPrinted } from './printed-book.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'any' as const };
 const planned = planBook({ id: 'nested-booklet', parameters: { pages: 20 } }, A4);
@@ -18,9 +19,15 @@ const DEVICES: readonly DeviceBehaviour[] = [
   { feedsFrom: 'bottom', prints: 'up', head: 'near', comesOut: 'up', headOut: 'far', piles: 'under' },
   { feedsFrom: 'top', prints: 'up', head: 'far', comesOut: 'down', headOut: 'far', piles: 'on-top' },
 ];
+const layoutFor = (printing: Printing, over = 0) => {
+  const layout = printLayout(plan, printing, over);
+  if (!layout) throw new Error('the paper holds no sheet');
+  return layout;
+};
 const wrongPages = (device: DeviceBehaviour, how: TwoPass, printing: Printing = USUAL_PRINTING, faults = {}) => {
-  const { pile, lost } = printFiles(device, papersFor(plan, printing), how, faults);
-  const shown = readPrinted(plan, printing, pile, how);
+  const layout = layoutFor(printing);
+  const { pile, lost } = printFiles(device, layout.papers, how, faults);
+  const shown = readPrinted(plan, layout, pile, how);
   return { wrong: shown.flatMap(({ right }, page) => (right ? [] : [page])), lost, shown };
 };
 
@@ -32,7 +39,7 @@ describe('a book printed on the stand-in and folded', () => {
   });
 
   it('two folios on each larger paper take half the papers, the last one half filled', () => {
-    expect([papersFor(plan, USUAL_PRINTING), papersFor(plan, ONTO)]).toEqual([5, 3]);
+    expect([layoutFor(USUAL_PRINTING).papers, layoutFor(ONTO).papers]).toEqual([5, 3]);
   });
 
   it('fed otherwise it does not: every wrong order or turn is seen on the pages', () => {
@@ -54,6 +61,18 @@ describe('a book printed on the stand-in and folded', () => {
     expect(jam.wrong).toEqual(expect.arrayContaining([4, 5, 14, 15]));
     const double = wrongPages(device, how, USUAL_PRINTING, { doubleFeedAt: 1 });
     expect(double.wrong.length).toBeGreaterThan(0);
+  });
+
+  it('where pictures bleed the pages are larger, and looked at inside their marks', () => {
+    const device = DEVICES[0]!;
+    const how = twoPassFrom(rehearse(device)!);
+    const layout = layoutFor(USUAL_PRINTING, mm(3));
+    const { pile } = printFiles(device, layout.papers, how);
+    const [cover] = readPrinted(plan, layout, pile, how);
+    // 3 mm of bleed and 6 mm of marks all round.
+    expect(layout.paper).toEqual({ width: mm(315), height: mm(228) });
+    expect(cover!.window.left * layout.paper.width).toBeCloseTo(mm(9 + 148.5), -2);
+    expect(cover!.window.height * layout.paper.height).toBeCloseTo(mm(210), -2);
   });
 
   it('looks at each page through the window where it stands, turned as it was fed', () => {

@@ -1,7 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Rect } from '../geometry/rect.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
-import type { Printing } from '../book/document.ts';
 import {
   movedPile,
   blankPile,
@@ -13,7 +12,7 @@ import {
   type Print,
 } from './device.ts';
 import type { TwoPass } from './feed-rehearsal.ts';
-import { cellCorner, gridOnParent } from './on-parent.ts';
+import type { PrintLayout } from './print-layout.ts';
 import { backsTurned, flipForPass } from './printer.ts';
 
 /** Pages of the two files by name: `f0`, `f1` … are those of the fronts as they stand in the file, `b0` … those of the backs. */
@@ -51,19 +50,19 @@ export interface ShownPage {
  * Folds the printed pile into the book and says what stands on every page of it. Papers are taken by the number of their front; the back is what came on the
  * other face, seen after turning the paper over like a page, upright or on its head as it was fed.
  */
-export function readPrinted(plan: FoldedBook, printing: Printing, pile: PaperPile, how: TwoPass): readonly ShownPage[] {
-  const { sheet, run } = plan;
-  const grid = printing.onto ? gridOnParent(sheet, printing.onto, 0, run.sheet.sheets) : undefined;
-  const each = grid ? grid.columns * grid.rows : 1;
-  const paper = grid?.paper ?? { width: sheet.width, height: sheet.height };
-  const last = papersFor(plan, printing) - 1;
+export function readPrinted(
+  plan: FoldedBook,
+  { paper, each, papers, corner }: PrintLayout,
+  pile: PaperPile,
+  how: TwoPass,
+): readonly ShownPage[] {
   const turnedInFile = backsTurned(flipForPass(paper, how), paper);
-  const papers = new Map(pile.flatMap((one) => (frontOf(one) === undefined ? [] : [[frontOf(one)!, one] as const])));
+  const byFront = new Map(pile.flatMap((one) => (frontOf(one) === undefined ? [] : [[frontOf(one)!, one] as const])));
   return pagePlaces(plan).map((place): ShownPage => {
     const index = Math.floor(place.sheet / each);
-    const found = papers.get(index);
-    const corner = grid ? cellCorner(grid, place.sheet % each, place.side) : { x: 0, y: 0 };
-    const rect = { ...place.rect, left: place.rect.left + corner.x, top: place.rect.top + corner.y };
+    const found = byFront.get(index);
+    const { x, y } = corner(place.sheet % each, place.side);
+    const rect = { ...place.rect, left: place.rect.left + x, top: place.rect.top + y };
     const { front, back } = found ? facesOf(found) : { front: [], back: [] };
     const prints = place.side === 'A' ? front : back;
     const print = prints.at(-1);
@@ -72,7 +71,7 @@ export function readPrinted(plan: FoldedBook, printing: Printing, pile: PaperPil
     const seen = onItsHead
       ? { ...rect, left: paper.width - rect.left - rect.width, top: paper.height - rect.top - rect.height }
       : rect;
-    const meant = place.side === 'A' ? `f${index}` : `b${how.order === 'outermost-first' ? index : last - index}`;
+    const meant = place.side === 'A' ? `f${index}` : `b${how.order === 'outermost-first' ? index : papers - 1 - index}`;
     return {
       print: print?.page,
       right: prints.length === 1 && print?.page === meant && (place.side === 'A' || onItsHead === turnedInFile),
@@ -85,13 +84,6 @@ export function readPrinted(plan: FoldedBook, printing: Printing, pile: PaperPil
       quarterTurns: ((onItsHead ? 2 : 0) + 4 - place.quarterTurns) % 4,
     };
   });
-}
-
-/** How many papers go through the printer. */
-export function papersFor({ sheet, run }: FoldedBook, { onto }: Pick<Printing, 'onto'>): number {
-  const { sheets } = run.sheet;
-  const grid = onto ? gridOnParent(sheet, onto, 0, sheets) : undefined;
-  return grid ? Math.ceil(sheets / (grid.columns * grid.rows)) : sheets;
 }
 
 const facesOf = ({ a, b }: PaperSheet): { readonly front: readonly Print[]; readonly back: readonly Print[] } =>

@@ -1,7 +1,7 @@
 import type { Margins, Printing } from '../book/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { nm, type Nm } from '../units/nm.ts';
-import { gridOnParent } from './on-parent.ts';
+import { gridOnParent, type ParentGrid } from './on-parent.ts';
 
 const known = new WeakMap<Printing, { readonly plan: FoldedBook; readonly margins: Margins }>();
 
@@ -23,8 +23,16 @@ function unreachedOnParent(
   { unprintable, bleed }: Printing,
   onto: NonNullable<Printing['onto']>,
 ): Margins {
-  const grid = gridOnParent(sheet, onto, bleed, run.sheet.sheets) ?? gridOnParent(sheet, onto, 0, run.sheet.sheets);
-  if (!grid) return unprintable;
+  // Whether anything bleeds is not known here: of both ways in which sheets may lie, what is reached in both counts as reached.
+  const grids = [bleed, 0].flatMap((over) => gridOnParent(sheet, onto, over, run.sheet.sheets) ?? []);
+  if (grids.length === 0) return unprintable;
+  const all = grids.map((grid) => beyondCells(grid, sheet, unprintable));
+  const most = (edge: keyof Margins) => nm(Math.max(...all.map((margins) => margins[edge])));
+  return { top: most('top'), right: most('right'), bottom: most('bottom'), left: most('left') };
+}
+
+/** What the paper's margins take of the outermost cells, on whichever face they take more. */
+function beyondCells(grid: ParentGrid, sheet: FoldedBook['sheet'], unprintable: Margins): Margins {
   const far = grid.paper.width - (grid.left + (grid.columns - 1) * grid.stepX + sheet.width);
   const low = grid.paper.height - (grid.top + (grid.rows - 1) * grid.stepY + sheet.height);
   const left = Math.min(grid.left, far);

@@ -258,6 +258,34 @@ describe('marks on the print', () => {
     }
   });
 
+  it('both passes have one size of paper, and one place of each sheet on it, though only backs bleed', async () => {
+    for (const onto of [null, { width: mm(420), height: mm(594), at: 'middle' }]) {
+      const id = await bookOf(server, 'nested-booklet', { pages: 8 }, 8, sheet);
+      const { body } = await server.request.get(`/api/books/${id}`);
+      const { revision } = body as { revision: number };
+      // Pages 2 and 7 stand on the inside of the first folio.
+      const command = { kind: 'set-fit', pages: [1, 6], fit: 'bleed' };
+      await server.request.post(`/api/books/${id}/revisions`).send({ expect: revision, window: 'test', command });
+      await change(id, { onto });
+      const [front] = pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf?pass=fronts`));
+      const [back] = pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf?pass=backs&flip=short-edge`));
+      expect([back!.width, back!.height]).toEqual([front!.width, front!.height]);
+      const whole = pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf?flip=short-edge`));
+      for (const [word, spot] of front!.words) expect(whole[0]!.words.get(word)).toEqual(spot);
+      for (const [word, spot] of back!.words) expect(whole[1]!.words.get(word)).toEqual(spot);
+    }
+  });
+
+  it('a sheet printed again lies on larger paper as it did before: the same size, in the first place', async () => {
+    const small = { width: mm(210), height: mm(148), fibre: 'any' };
+    const id = await bookOf(server, 'nested-booklet', { pages: 20 }, 20, small);
+    await change(id, { onto: { width: mm(297), height: mm(420), at: 'middle' } });
+    const [all] = pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf?pass=fronts`));
+    const [again] = pagesOfWords(await server.bytes(`/api/books/${id}/print.pdf?pass=fronts&sheets=1`));
+    expect([again!.width, again!.height]).toEqual([all!.width, all!.height]);
+    expect(again!.words.get('p1TL')).toEqual(all!.words.get('p1TL'));
+  });
+
   it('lines of each sheet differ where sheets do, and a sheet that is not there is said', async () => {
     const { id } = await server.newBook('fold-out-booklet', { flaps: ['none', 'both'] }, sheet);
     const lines = async (n: number) => String(await server.bytes(`/api/books/${id}/lines.svg?sheet=${n}`));

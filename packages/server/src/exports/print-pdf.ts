@@ -9,11 +9,11 @@ import {
 import sharp from 'sharp';
 import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';
 import { mm, toPoints } from '@eight-up/core/units/nm';
-import { impose, layPoster, type Laid } from '@eight-up/core/pagination/imposition';
+import { impose, layPoster, overhang, type Laid } from '@eight-up/core/pagination/imposition';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
 import type { DrawItem } from '@eight-up/core/output/drawing';
 import { correctionFor } from '@eight-up/core/printing/printer';
-import { cellCorner, gridOnParent } from '@eight-up/core/printing/on-parent';
+import { MARK_ROOM, printLayout, type PrintLayout } from '@eight-up/core/printing/print-layout';
 import { gatherMarks, trimOnSheet } from '@eight-up/core/output/nest-marks';
 import { letterBook, type Letters } from '@eight-up/core/output/lettering';
 import type { AssetInfo, AssetLookup, BookDocument } from '@eight-up/core/book/document';
@@ -48,9 +48,6 @@ interface PrintedFace {
 /** An original embedded once, drawn on any page through a matrix from its own space to the upright content (nanometres). */
 type Embedded = (page: PDFPage, pageOfFile: number) => { readonly name: string; readonly upright: Affine };
 
-/** Room outside the bleed for the marks to cut by. */
-const MARK_ROOM = mm(6);
-
 /**
  * The print file: one page of exactly the sheet's size for every face that carries something, every content placed and
  * turned as its page stands. Where pictures bleed, the pages are larger and carry marks to cut by. Vectors stay vectors,
@@ -64,22 +61,33 @@ export async function printPdf(
   { face, flip, sheets, order = 'outermost-first' }: PrintChoice,
 ): Promise<Uint8Array> {
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
-  const all = printedFaces(plan, book, (id) => byId.get(id)).filter(({ side }) => face === 'both' || side === face);
+  const every = printedFaces(plan, book, (id) => byId.get(id));
+  const all = every.filter(({ side }) => face === 'both' || side === face);
   const faces = sheets ? sheets.flatMap((wanted) => all.filter((one) => one.sheet === wanted)) : all;
   const { sheet } = plan;
-  const over = overhang(faces, sheet);
-  const room = over > 0 ? over + MARK_ROOM : 0;
+  // Of the whole book, not of this file: the papers of all its files must be alike.
+  const over = overhang(
+    every.flatMap(({ laid }) => laid),
+    sheet,
+  );
+  const layout = printLayout(plan, book.printing, over);
+  if (!layout)
+    throw new Refusal(
+      'plan-impossible',
+      'The paper to print on is smaller than one sheet of the book. Take a larger one, or none; nothing was changed.',
+    );
   const document = await newDocument(book.title);
   const letters = faces.flatMap((one) => one.letters);
   const drawn = letters.length > 0 || faces.some(({ marks }) => marks.length > 0);
   const fonts = drawn ? await embedFonts(document, letters.map(({ text }) => text).join('')) : undefined;
   const embed = embedder(document, faces, byId, originalPath);
   if (book.printing.onto) {
-    await onParents(document, faces, plan, book.printing, over, { flip, order }, embed, fonts);
+    await onParents(document, faces, plan, book.printing, layout, over, { flip, order }, embed, fonts);
     return document.save();
   }
   for (const one of inOrder(faces, order)) {
-    const page = document.addPage([toPoints(sheet.width + 2 * room), toPoints(sheet.height + 2 * room)]);
+    const room = layout.corner(0, one.side).x;
+    const page = document.addPage([toPoints(layout.paper.width), toPoints(layout.paper.height)]);
     correct(page, one.side, book.printing.printer);
     page.pushOperators(concatTransformationMatrix(...ontoPage(one.side, flip, plan, room)));
     await drawFace(page, one, sheet.height, embed, fonts);
@@ -113,6 +121,7 @@ async function onParents(
   faces: readonly PrintedFace[],
   plan: FoldedBook,
   printing: BookDocument['printing'],
+  { paper, each, corner }: PrintLayout,
   bleed: number,
   { flip, order: papersFirst }: Required<Pick<PrintChoice, 'flip' | 'order'>>,
   embed: (asset: string) => Promise<Embedded>,
@@ -120,15 +129,6 @@ async function onParents(
 ): Promise<void> {
   const { sheet } = plan;
   const order = [...new Set(faces.map((face) => face.sheet))];
-  const { onto, printer } = printing;
-  const grid = onto ? gridOnParent(sheet, onto, bleed, order.length) : undefined;
-  if (!grid)
-    throw new Refusal(
-      'plan-impossible',
-      'The paper to print on is smaller than one sheet of the book. Take a larger one, or none; nothing was changed.',
-    );
-  const each = grid.columns * grid.rows;
-  const { paper } = grid;
   const numbers = await embedFonts(document, '0123456789AB sheetof');
   const starts = Array.from({ length: Math.ceil(order.length / each) }, (_, k) => k * each);
   // The papers are turned round, never what lies on them: backs must meet the fronts they were cut with.
@@ -139,11 +139,11 @@ async function onParents(
         .map((wanted) => faces.find((face) => face.sheet === wanted && face.side === side));
       if (here.every((face) => face === undefined)) continue;
       const page = document.addPage([toPoints(paper.width), toPoints(paper.height)]);
-      correct(page, side, printer);
+      correct(page, side, printing.printer);
       page.pushOperators(concatTransformationMatrix(...turnedForFlip(side, flip, paper)));
       for (const [k, face] of here.entries()) {
         if (!face) continue;
-        const { x, y } = cellCorner(grid, k, side);
+        const { x, y } = corner(k, side);
         // From the sheet's own lower left corner, y upwards.
         const [dx, dy] = [toPoints(x), toPoints(paper.height - y - sheet.height)];
         page.pushOperators(pushGraphicsState(), concatTransformationMatrix(1, 0, 0, 1, dx, dy));
@@ -232,20 +232,6 @@ function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup)
       .filter(({ side, laid, letters: set }) => carriesPages.includes(side) || laid.length > 0 || set.length > 0);
   });
 }
-
-/** How far the furthest picture runs over the sheet's edge. */
-const overhang = (faces: readonly PrintedFace[], sheet: FoldedBook['sheet']): number =>
-  Math.max(
-    0,
-    ...faces.flatMap(({ laid }) =>
-      laid.flatMap(({ clip }) => [
-        -clip.left,
-        -clip.top,
-        clip.left + clip.width - sheet.width,
-        clip.top + clip.height - sheet.height,
-      ]),
-    ),
-  );
 
 /** From a face's own frame (points, as we see it after turning the sheet over from left to right) to its page. */
 function ontoPage(side: SheetSide, flip: PrintChoice['flip'], { sheet }: FoldedBook, room: number): Affine {

@@ -4,8 +4,8 @@ import { z } from 'zod';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import { foldFile } from '@eight-up/core/output/fold-format';
 import { pagePlan } from '@eight-up/core/output/page-plan';
-import { paperThrough } from '@eight-up/core/printing/on-parent';
-import { impose } from '@eight-up/core/pagination/imposition';
+import { printLayout } from '@eight-up/core/printing/print-layout';
+import { impose, overhang } from '@eight-up/core/pagination/imposition';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { drawingToSvg } from '@eight-up/core/output/svg';
 import { planFileProblemWords, planProblemWords } from '@eight-up/words/problems';
@@ -88,9 +88,14 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
 
   router.get('/:id/rehearsal.pdf', async (request, response) => {
     const { pass } = parseRequest(rehearsalQuery, request.query);
-    const { doc, plan } = await load(request.params.id);
+    const { em, doc, plan } = await load(request.params.id);
     const { rehearsalPdf } = await import('./rehearsal-pdf.ts');
-    const paper = paperThrough(doc.sheet, doc.printing.onto, plan.run.sheet.sheets);
+    const assets = new Map((await assetsOf(em, [doc])).map((asset) => [asset.id, asset]));
+    const over = overhang(
+      impose(plan, doc, (id) => assets.get(id)),
+      doc.sheet,
+    );
+    const paper = printLayout(plan, doc.printing, over)?.paper ?? doc.sheet;
     sendFile(response, doc, 'feed rehearsal.pdf', 'application/pdf', await rehearsalPdf(paper, pass));
   });
 

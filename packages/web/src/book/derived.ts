@@ -4,7 +4,8 @@ import { checkBook } from '@eight-up/core/checks/checks';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { letterBook, type PageLetters } from '@eight-up/core/output/lettering';
-import { impose, layPoster, type Laid, type PlacedContent } from '@eight-up/core/pagination/imposition';
+import { printLayout, type PrintLayout } from '@eight-up/core/printing/print-layout';
+import { impose, layPoster, overhang, type Laid, type PlacedContent } from '@eight-up/core/pagination/imposition';
 import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import { pageNames } from '@eight-up/words/forms';
 
@@ -31,6 +32,8 @@ export interface Derived {
   readonly placed: readonly PlacedContent[];
   readonly letters: readonly PageLetters[];
   readonly poster: Laid | undefined;
+  /** how the sheets lie on the papers that go through the printer; undefined: the paper is too small */
+  readonly layout: PrintLayout | undefined;
   readonly checks: Sorted;
   readonly look: AssetLookup;
 }
@@ -38,12 +41,16 @@ export interface Derived {
 export function deriveBook(plan: FoldedBook, book: BookDocument, assets: BookAnswer['assets']): Derived {
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
   const look: AssetLookup = (asset) => byId.get(asset);
+  const placed = impose(plan, book, look);
+  const poster = layPoster(plan, book, look);
+  const over = overhang([...placed, ...(poster ? [poster] : [])], plan.sheet);
   return {
     names: pageNames(plan.reading, book.numbering),
     places: pagePlaces(plan),
-    placed: impose(plan, book, look),
+    placed,
+    layout: printLayout(plan, book.printing, over),
     letters: letterBook(plan, book),
-    poster: layPoster(plan, book, look),
+    poster,
     checks: sortChecks(checkBook(plan, book, look), book.accepted),
     look,
   };

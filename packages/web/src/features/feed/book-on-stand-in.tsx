@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { DeviceBehaviour } from '@eight-up/core/printing/device';
 import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
-import { paperThrough } from '@eight-up/core/printing/on-parent';
-import { papersFor, printFiles, readPrinted, type ShownPage } from '@eight-up/core/printing/printed-book';
+import type { PrintLayout } from '@eight-up/core/printing/print-layout';
+import { printFiles, readPrinted, type ShownPage } from '@eight-up/core/printing/printed-book';
 import { flipForPass } from '@eight-up/core/printing/printer';
 import { counted } from '@eight-up/words/forms';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
@@ -22,11 +22,21 @@ type Drawn = Readonly<Record<string, string>>;
 const SIZE = 520;
 
 /** Prints the book's own two files on the stand-in, the pile put back as it was told, and shows the book that it folds into. */
-export function BookOnStandIn({ device, twoPass }: BookOnStandInProps) {
+export function BookOnStandIn(props: BookOnStandInProps) {
   const book = useOpenBook();
+  // A paper that holds no sheet is told among the checks.
+  return book.layout ? <Printed {...props} book={book} layout={book.layout} /> : null;
+}
+
+function Printed({
+  device,
+  twoPass,
+  book,
+  layout,
+}: BookOnStandInProps & { readonly book: OpenBook; readonly layout: PrintLayout }) {
   const [fault, setFault] = useState<Fault>('none');
   const [printing, setPrinting] = useState(false);
-  const papers = papersFor(book.plan, book.book.printing);
+  const { papers } = layout;
   const out = useMemo(() => {
     const half = Math.floor(papers / 2);
     return printFiles(device, papers, twoPass, {
@@ -35,10 +45,10 @@ export function BookOnStandIn({ device, twoPass }: BookOnStandInProps) {
     });
   }, [device, papers, twoPass, fault]);
   const shown = useMemo(
-    () => readPrinted(book.plan, book.book.printing, out.pile, twoPass),
-    [book.plan, book.book.printing, out.pile, twoPass],
+    () => readPrinted(book.plan, layout, out.pile, twoPass),
+    [book.plan, layout, out.pile, twoPass],
   );
-  const drawn = useFilePages(book, twoPass, papers, printing);
+  const drawn = useFilePages(book, twoPass, layout, printing);
   const done = Object.keys(drawn).length;
   return (
     <section aria-label="This book on the stand-in" className="mt-4 border-t border-bench-deep pt-3">
@@ -95,11 +105,9 @@ function verdict({ names }: OpenBook, shown: readonly ShownPage[], lost: readonl
 }
 
 /** Draws the pages of both files one after another, as long as it is wanted. */
-function useFilePages(book: OpenBook, twoPass: TwoPass, papers: number, wanted: boolean): Drawn {
+function useFilePages(book: OpenBook, twoPass: TwoPass, { paper, papers }: PrintLayout, wanted: boolean): Drawn {
   const [drawn, setDrawn] = useState<Drawn>({});
-  const { sheet, run } = book.plan;
-  const { onto } = book.book.printing;
-  const flip = flipForPass(paperThrough(sheet, onto, run.sheet.sheets), twoPass);
+  const flip = flipForPass(paper, twoPass);
   const { id, revision } = book;
   const { order } = twoPass;
   useEffect(() => {

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { twoPassFrom, type RehearsalSeen } from '@eight-up/core/printing/feed-rehearsal';
-import { paperThrough } from '@eight-up/core/printing/on-parent';
 import type { Printer, PrinterDraft } from '@eight-up/core/printing/printer';
 import { putBackSentence } from '@eight-up/words/printers';
 import { useOpenBook } from '../../book/use-book.ts';
@@ -72,7 +71,7 @@ export function FeedRehearsal() {
         {ready ? (
           <section aria-label="Keep the printer" className="slip flex flex-col gap-2 p-4">
             <MeasuredPrint
-              paper={paperThrough(book.plan.sheet, printing.onto, book.plan.run.sheet.sheets)}
+              paper={book.layout?.paper ?? book.plan.sheet}
               measured={measured}
               onMeasured={setMeasured}
               file={file}

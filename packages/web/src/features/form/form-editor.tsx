@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { RadioGroup, Radio, Label } from '@headlessui/react';
 import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
+import type { Nm } from '@eight-up/core/units/nm';
 import { tapeOf } from '@eight-up/core/folding/rehearsal';
 import { turnedSheet, type Sheet } from '@eight-up/core/paper/sheet-size';
 import { nearCounts } from '@eight-up/core/forms/nested-booklet';
@@ -26,6 +27,8 @@ import { SheetRack } from './sheet-rack.tsx';
 interface FormEditorProps {
   readonly form: FormChoice;
   readonly sheet: Sheet;
+  /** of the paper; left out: usual */
+  readonly thickness?: Nm;
   readonly onForm: (form: FormChoice, sheet?: Sheet) => void;
   readonly onSheet: (sheet: Sheet) => void;
   /** what belongs under the facts: starting the book, or what would happen to its pages */
@@ -45,7 +48,14 @@ function widestSheet({ run }: FoldedBook): number {
 }
 
 /** Which form, how set, from which sheet; the sheet and what it becomes beside it. */
-export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorProps) {
+export function FormEditor({
+  form,
+  sheet,
+  thickness = USUAL_PRINTING.creep.thickness,
+  onForm,
+  onSheet,
+  below,
+}: FormEditorProps) {
   const unit = useSettings((s) => s.unit);
   const result = useMemo(() => planBook(form, sheet), [form, sheet]);
   const choose = (id: string) => {
@@ -79,7 +89,7 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
         </section>
         <section aria-label="What you will hold" className="max-[1100px]:col-span-2">
           {result.ok ? (
-            <Facts plan={result.value} onForm={onForm} />
+            <Facts plan={result.value} thickness={thickness} onForm={onForm} />
           ) : (
             <Impossible sentence={planProblemWords(result.problem, unit)} />
           )}
@@ -91,7 +101,15 @@ export function FormEditor({ form, sheet, onForm, onSheet, below }: FormEditorPr
   );
 }
 
-function Facts({ plan, onForm }: { readonly plan: FoldedBook; readonly onForm: (form: FormChoice) => void }) {
+function Facts({
+  plan,
+  thickness,
+  onForm,
+}: {
+  readonly plan: FoldedBook;
+  readonly thickness: Nm;
+  readonly onForm: (form: FormChoice) => void;
+}) {
   const unit = useSettings((s) => s.unit);
   const hidden = hiddenSentence(plan);
   const sheets = printedSheetsSentence(plan);
@@ -99,7 +117,7 @@ function Facts({ plan, onForm }: { readonly plan: FoldedBook; readonly onForm: (
   const sides = plan.form.printed(plan.parameters).length;
   const { pages } = plan.parameters;
   const near = typeof pages === 'number' ? nearCounts(pages) : [];
-  const thick = flapThicknessSentence(plan, USUAL_PRINTING.creep.thickness, unit);
+  const thick = flapThicknessSentence(plan, thickness, unit);
   return (
     <div className="slip p-4">
       <h2 className="mb-1 text-lg">In your hand</h2>

@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Printing } from '@eight-up/core/book/document';
-import { paperThrough } from '@eight-up/core/printing/on-parent';
 import { flipForPass, type Printer } from '@eight-up/core/printing/printer';
 import { withSpares } from '@eight-up/core/cutting/kit';
 import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
@@ -19,13 +18,16 @@ export function BothFaces({ book, set }: PrintingPanel) {
   const { sheets } = book.plan.run.sheet;
   const unit = useSettings((s) => s.unit);
   const { kit } = book.book;
-  const { printer } = book.book.printing;
+  const { printer, onto } = book.book.printing;
+  const { layout } = book;
   const corrected = printer ? measuredSentence(printer, unit) : undefined;
   return (
     <section aria-label="Front and back">
       <p className="text-sm text-quiet">
         {counted(sheets, 'sheet')}, both sides; {kit.copies === 1 ? 'one copy' : `${kit.copies} copies`}:{' '}
-        {kit.copies * sheets}, <b>{withSpares(kit.copies * sheets, kit)} with spares</b>.{corrected && ` ${corrected}`}
+        {kit.copies * sheets}, <b>{withSpares(kit.copies * sheets, kit)} with spares</b>
+        {onto && layout && `, on ${counted(withSpares(kit.copies * layout.papers, kit), 'paper')}`}.
+        {corrected && ` ${corrected}`}
       </p>
       <div className="flex flex-wrap items-end gap-x-5">
         <Taken book={book} set={set} />
@@ -111,8 +113,7 @@ const sheetsIn = (text: string, sheets: number): boolean =>
     return from !== undefined && Number(from) >= 1 && Number(from) <= sheets && Number(to ?? from) >= Number(from);
   });
 
-const flipOf = ({ plan, book }: OpenBook, two: TwoPass) =>
-  flipForPass(paperThrough(plan.sheet, book.printing.onto, plan.run.sheet.sheets), two);
+const flipOf = ({ plan, layout }: OpenBook, two: TwoPass) => flipForPass(layout?.paper ?? plan.sheet, two);
 
 /** Which of the maker's printers this book is printed on. */
 function Taken({ book, set }: PrintingPanel) {

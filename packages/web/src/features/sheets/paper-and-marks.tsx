@@ -54,12 +54,12 @@ function PrintedOnto({ book, set }: PrintingPanel) {
     return !same && grid(short, long) !== undefined;
   });
   const chosen = onto && NAMED_SIZES.find(({ short, long }) => onto.width === short && onto.height === long);
-  const held = onto ? grid(onto.width, onto.height) : undefined;
+  const held = onto ? book.layout?.each : undefined;
   return (
     <label className="mb-1.5 block">
       <span className="block text-sm text-quiet">
         Paper in the printer
-        {held && `: ${counted(held.columns * held.rows, 'folio')} on each, cut and gather`}
+        {held && `: ${counted(held, 'folio')} on each, cut and gather`}
       </span>
       <select
         className="entry py-[7px]"
