@@ -19,7 +19,7 @@ export const putBackSentence = ({ move }: TwoPass): string =>
 export const printerWords = ({ duplex, twoPass }: Printer): string =>
   duplex === 'none'
     ? twoPass
-      ? `two passes: ${MOVE_WORDS[twoPass.move]}`
+      ? 'two passes'
       : 'not rehearsed'
     : `turns the sheet about its ${duplex === 'long-edge' ? 'long' : 'short'} edge`;
 

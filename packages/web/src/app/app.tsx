@@ -1,5 +1,5 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { createBrowserRouter, RouterProvider } from 'react-router';
+import { createBrowserRouter, Outlet, RouterProvider, ScrollRestoration } from 'react-router';
 import { ActionsProvider } from './actions.tsx';
 import { Lost } from './lost.tsx';
 
@@ -10,9 +10,20 @@ const queries = new QueryClient({
   defaultOptions: { queries: { staleTime: 30_000, retry: 1, refetchOnWindowFocus: true }, mutations: { retry: 0 } },
 });
 
+/** A screen begins at its top; come back to, it is where it was left. Changes of the query alone do not move it. */
+function Screen() {
+  return (
+    <>
+      <Outlet />
+      <ScrollRestoration getKey={({ pathname }) => pathname} />
+    </>
+  );
+}
+
 /** Each stage is a chunk of its own: the shelf opens without the rest. */
 const router = createBrowserRouter([
   {
+    Component: Screen,
     errorElement: <Lost />,
     HydrateFallback: () => null,
     children: [

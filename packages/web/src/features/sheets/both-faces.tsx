@@ -133,7 +133,11 @@ function Taken({ book, set }: PrintingPanel) {
     <div className="mb-1.5">
       <label className="block">
         <span className="block text-sm text-quiet">Printed on</span>
-        <select className="entry py-[7px]" value={printer?.id ?? ''} onChange={({ target }) => take(target.value)}>
+        <select
+          className="entry max-w-72 py-[7px]"
+          value={printer?.id ?? ''}
+          onChange={({ target }) => take(target.value)}
+        >
           <option value="">a printer that turns the sheet</option>
           {all.map((one) => (
             <option key={one.id} value={one.id}>

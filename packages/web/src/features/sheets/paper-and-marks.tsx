@@ -16,9 +16,16 @@ const PLACE_WORDS: Readonly<Record<(typeof ONTO_PLACES)[number], string>> = {
 export function PaperAndMarks({ book, set }: PrintingPanel) {
   const { printing } = book.book;
   const sections = book.plan.run.sheet.sections.length;
+  const resize = (size: Partial<Record<'width' | 'height', Nm>>) => set({ onto: { ...printing.onto!, ...size } });
   return (
     <section aria-label="Paper and marks" className="flex flex-wrap items-end gap-x-5">
       <PrintedOnto book={book} set={set} />
+      {printing.onto && (
+        <>
+          <MeasureField label="wide" value={printing.onto.width} onChange={(width: Nm) => resize({ width })} />
+          <MeasureField label="high" value={printing.onto.height} onChange={(height: Nm) => resize({ height })} />
+        </>
+      )}
       {printing.onto && (
         <Choices
           label="Sheets lie on it"
@@ -70,7 +77,7 @@ function PrintedOnto({ book, set }: PrintingPanel) {
         }}
       >
         <option value="">just the sheet</option>
-        {onto && !chosen && <option value="own">another size</option>}
+        {onto && !chosen && <option value="own">its own size</option>}
         {larger.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
