@@ -36,7 +36,7 @@ const FORMS: Readonly<Record<string, FormWords>> = {
   'plain-fold': {
     name: 'plain fold',
     holds: 'One sheet folded in half, rolled up, to and fro or as a gate.',
-    made: 'Nothing but folds; panels that lie further in are narrower.',
+    made: 'Nothing but folds; in a roll the panels further in are narrower, at a gate the flaps stop short of the middle.',
   },
   'right-angle-section': {
     name: 'right-angled section',

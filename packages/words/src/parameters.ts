@@ -16,8 +16,9 @@ const QUESTIONS: Readonly<Record<string, string>> = {
   clearance: 'Its free edge stays from the gutter by',
   flapWidth: 'Flap, wide (0: as wide as it can be)',
   fold: 'Folded',
-  panels: 'Panels of a roll or zigzag',
+  panels: 'Panels',
   narrower: 'Each further in is narrower by',
+  shortOfMiddle: 'Each flap stops short of the middle by',
 };
 
 /** Keyed by parameter and value. */

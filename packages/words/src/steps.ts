@@ -93,22 +93,37 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     };
   },
   'inside-up': () => ({ title: 'Inside up', sentence: 'Turn the sheet over like a page, so that the inside lies up.' }),
-  'roll-in': () => ({
+  'roll-in': (step, plan) => ({
     title: 'Roll the end in',
-    sentence: 'Fold the panel at the right end over to the left; being narrower it lies free of the next fold.',
+    sentence: `Fold ${rightEnd(step, plan)} over to the left; being narrower than the panel it comes to lie on, it stays clear of the next fold.`,
   }),
-  'cover-over': () => ({
-    title: 'Cover over',
-    sentence: 'Fold the left panel over all of it: its other face is the cover.',
-  }),
-  'flap-over': () => ({
-    title: 'Fold a flap over',
-    sentence: 'Fold the flap over to the middle; the two stop just short of one another.',
-  }),
-  'fold-to-and-fro': (step) => ({
-    title: 'Fold to and fro',
-    sentence: `Fold what lies ${step.kind === 'fold' && step.moving === 'before' ? 'left' : 'right'} of the last fold under the pile, edge to edge.`,
-  }),
+  'cover-over': (_, { run }) =>
+    run.sheet.panels.length === 2
+      ? {
+          title: 'Fold in half',
+          sentence:
+            'Fold the left half over onto the right one, edge to edge, and sharpen the fold: the cover lies up.',
+        }
+      : {
+          title: 'Cover over',
+          sentence: 'Fold the left panel over what is folded already: its other face is the cover.',
+        },
+  'flap-over': (step) => {
+    const left = step.kind === 'fold' && step.moving === 'before';
+    return {
+      title: `Fold the ${left ? 'left' : 'right'} flap over`,
+      sentence: left
+        ? 'Fold the flap at the left end over; its edge stops just short of the middle.'
+        : 'Fold the flap at the right end over to meet the other; their edges stop just short of one another.',
+    };
+  },
+  'fold-to-and-fro': (step, plan) => {
+    const under = step.kind === 'fold' && step.direction === 'mountain';
+    return {
+      title: 'Fold to and fro',
+      sentence: `Fold ${rightEnd(step, plan)} ${under ? 'under, to lie behind' : 'over, to lie upon'} the panel beside it, edge to edge.`,
+    };
+  },
   'fold-across': (step, plan) => ({
     title: 'Fold the right half over',
     ...halved(step, plan, `Fold the right half ${way(step)} the left one, edge to edge, and sharpen the fold.`),
@@ -123,6 +138,18 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
 /** Of a step that folds sheets taken out of the stack: the first and the last of them. */
 const sheetsOf = (step: Step): readonly [number, number] =>
   step.kind === 'fold' && typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets : [0, 0];
+
+/** What a fold from the far end moves: one panel at first, then that and all that is folded onto it. */
+function rightEnd(step: Step, { run }: FoldedBook): string {
+  const index = run.programme.indexOf(step);
+  const motion = run.motions[index];
+  const moved = motion?.kind === 'fold' ? motion.moved.length : 1;
+  return moved === 1
+    ? 'the panel at the right end'
+    : `the panel that is at the right end now, together with the ${moved === 2 ? 'one' : NUMBERS[moved - 1]!} folded already,`;
+}
+
+const NUMBERS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven'];
 
 const way = (step: Step): string => (step.kind === 'fold' && step.direction === 'mountain' ? 'under' : 'over');
 

@@ -1,5 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { sideOfPage } from '../folding/reading.ts';
+import { coversOf, sideOfPage } from '../folding/reading.ts';
 import type { BookDocument, PageContent, Part } from '../book/document.ts';
 import { missingGlyphs, widthOfText } from '../output/face.ts';
 import { captionLines, letterBook } from '../output/lettering.ts';
@@ -59,8 +59,8 @@ function letters(plan: FoldedBook, book: BookDocument): readonly Check[] {
 
 /** Where a page of a role belongs: the title on a recto, the covers outside. `null`: the book has no such printed page. */
 function roles({ reading }: FoldedBook, { pages }: BookDocument): readonly Check[] {
-  const { views } = reading;
-  const outside = { cover: views[0]!.right, back: views[views.length - 1]!.left };
+  const { front, back } = coversOf(reading);
+  const outside = { cover: front[0] ?? null, back };
   return pages.flatMap(({ role }, page): readonly Check[] => {
     if (role === 'title' && sideOfPage(reading, page) === 'verso') {
       const recto = [page + 1, page - 1].find(
@@ -68,7 +68,8 @@ function roles({ reading }: FoldedBook, { pages }: BookDocument): readonly Check
       );
       return [{ code: 'role-misplaced', weight: 'note', pages: [page], role, to: recto ?? null }];
     }
-    if ((role === 'cover' || role === 'back') && outside[role] !== page)
+    const inPlace = role === 'cover' ? front.includes(page) : outside.back === page;
+    if ((role === 'cover' || role === 'back') && !inPlace)
       return [{ code: 'role-misplaced', weight: 'note', pages: [page], role, to: outside[role] }];
     return [];
   });

@@ -9,4 +9,5 @@ export const readBook = (
   run: FoldRun,
   hold: Hold | PileHold | LeafletHold,
   printed: readonly SheetSide[],
-): Result<Reading, ReadingProblem> => ('unfolds' in hold ? readLeaflet(run, printed) : readBound(run, hold, printed));
+): Result<Reading, ReadingProblem> =>
+  'unfolds' in hold ? readLeaflet(run, hold, printed) : readBound(run, hold, printed);

@@ -123,6 +123,7 @@ export function readBound(
     }),
     hidden,
     views,
+    backPage: number(outside[1]),
     leaves: leaves - gaps.filter(({ kind }) => kind === 'glued' || kind === 'closed').length,
     width: nm((box.right - box.left) / run.sheet.scale),
     height: nm((box.bottom - box.top) / run.sheet.scale),

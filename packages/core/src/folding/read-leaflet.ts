@@ -2,30 +2,30 @@ import { at, fail, ok, type Result } from '../result.ts';
 import { IDENTITY, sideOf } from '../geometry/isometry.ts';
 import { nm } from '../units/nm.ts';
 import { headOf } from './read-bound.ts';
-import type { Face, Page, Reading, ReadingProblem, SheetSide, View } from './reading.ts';
+import type { Face, LeafletHold, Page, Reading, ReadingProblem, SheetSide, View } from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, outlinesOf, type FlatState } from './state.ts';
 
-/** Of a face at least this share is bare when it counts as seen: a neighbour narrowed by a millimetre shows an edge, not a page. */
-const SEEN_SHARE = 0.1;
-
 /**
- * Reads a sheet without a spine by taking its programme back step by step: first what lies up when it is closed, then what every step uncovers,
- * then what only turning it over shows; last the back of the closed sheet. Everything that lies side by side is a row.
+ * Reads a sheet without a spine as its hands open it: first what lies up when it is closed, then what every opening uncovers, numbered from left to right,
+ * then what only turning the open sheet over shows. Everything that lies side by side is a row.
  */
-export function readLeaflet(run: FoldRun, printed: readonly SheetSide[]): Result<Reading, ReadingProblem> {
+export function readLeaflet(
+  run: FoldRun,
+  { unfolds }: LeafletHold,
+  printed: readonly SheetSide[],
+): Result<Reading, ReadingProblem> {
   const { flat, standing } = lastMoment(run);
   if (standing) return fail({ code: 'still-standing' });
-  const last = run.programme.length;
   const isPrinted = (face: Face) => printed.includes(face.side);
   const pageOf = new Map<string, number>();
   const seen: Face[] = [];
   const number = (face: Face | undefined): number | null => (face ? (pageOf.get(keyOf(face)) ?? null) : null);
   const views: View[] = [];
   /** Shows a state: what is new in it two at a time, with all that lies beside. */
-  const show = (moment: number, over: boolean, gap: View['gap'], late: ReadonlySet<string>): void => {
+  const show = (moment: number, over: boolean, gap: View['gap']): void => {
     const faces = visibleFaces(run, at(run.moments, moment).flat, over).filter(isPrinted);
-    const fresh = faces.filter((face) => !pageOf.has(keyOf(face)) && !late.has(keyOf(face)));
+    const fresh = faces.filter((face) => !pageOf.has(keyOf(face)));
     for (const face of fresh) {
       pageOf.set(keyOf(face), seen.length);
       seen.push(face);
@@ -43,11 +43,15 @@ export function readLeaflet(run: FoldRun, printed: readonly SheetSide[]): Result
       });
     }
   };
-  const late = new Set(visibleFaces(run, flat, true).map(keyOf));
-  show(last, false, 'front', late);
-  for (let moment = last - 1; moment >= 0; moment--) show(moment, false, moment, late);
-  show(0, true, 0, late);
-  show(last, true, 'back', new Set());
+  const last = run.programme.length;
+  // Opened out it lies as it did before its first fold.
+  const open = Math.max(
+    0,
+    run.motions.findIndex(({ kind }) => kind === 'fold' || kind === 'collapse'),
+  );
+  show(last, false, 'front');
+  for (const moment of momentsOpened(unfolds, last, open)) show(moment, false, moment);
+  show(open, true, open);
 
   const layers = [...flat.order].reverse();
   const front = (panel: number): SheetSide => (sideOf(at(flat.placed, panel)) === 1 ? 'A' : 'B');
@@ -77,6 +81,7 @@ export function readLeaflet(run: FoldRun, printed: readonly SheetSide[]): Result
     })),
     hidden: [],
     views,
+    backPage: number(visibleFaces(run, flat, true).find(isPrinted)),
     leaves: layers.length,
     width: nm((box.right - box.left) / run.sheet.scale),
     height: nm((box.bottom - box.top) / run.sheet.scale),
@@ -85,11 +90,23 @@ export function readLeaflet(run: FoldRun, printed: readonly SheetSide[]): Result
   });
 }
 
+/** After how many steps the sheet looks as it does each time the hands pause in opening it. */
+function momentsOpened(unfolds: LeafletHold['unfolds'], last: number, open: number): readonly number[] {
+  switch (unfolds) {
+    case 'step-by-step':
+      return Array.from({ length: last - open }, (_, i) => last - 1 - i);
+    case 'cover-then-out':
+      return [...new Set([last - 1, open])];
+    case 'out':
+      return [open];
+  }
+}
+
 const keyOf = ({ panel, side }: Face): string => `${panel}${side}`;
 
 /**
- * The faces that look at the reader, from left to right, of panels that stand in one row; `over`: turned over like a page. What lies uncovered is found
- * stretch by stretch between all edges, so that it is exact.
+ * The faces that look at the reader, from left to right, of panels that stand in one row; `over`: turned over like a page. A face counts where nothing lies on
+ * any of it: the strip that a narrower neighbour leaves bare is no page. What lies uncovered is found stretch by stretch between all edges, so that it is exact.
  */
 function visibleFaces(run: FoldRun, state: FlatState, over: boolean): readonly Face[] {
   const extents = outlinesOf(run.sheet, state).map((outline) => bounds([outline]));
@@ -102,12 +119,9 @@ function visibleFaces(run: FoldRun, state: FlatState, over: boolean): readonly F
     const top = fromTop.find((panel) => extents[panel]!.left <= left && extents[panel]!.right >= right);
     if (top !== undefined) bare.set(top, (bare.get(top) ?? 0) + right - left);
   }
-  const shown = [...bare].filter(([panel, width]) => {
-    const { left, right } = extents[panel]!;
-    return width >= SEEN_SHARE * (right - left);
-  });
   const middle = (panel: number) => extents[panel]!.left + extents[panel]!.right;
-  return shown
+  return [...bare]
+    .filter(([panel, width]) => width === extents[panel]!.right - extents[panel]!.left)
     .map(([panel]) => panel)
     .sort((one, other) => (middle(one) - middle(other)) * (over ? -1 : 1))
     .map((panel): Face => ({ panel, side: (sideOf(at(state.placed, panel)) === 1) === over ? 'B' : 'A' }));

@@ -29,9 +29,12 @@ export interface PileHold {
   readonly bolts: 'slit';
 }
 
-/** A sheet with a few folds and no spine: held as it lies after the last step, and read by taking the steps back one by one. */
+/**
+ * A sheet with a few folds and no spine: held as it lies after the last step, and read by opening it. `step-by-step`: every fold is taken back by itself, as
+ * a roll must be; `cover-then-out`: the cover is turned, then the rest pulled open at once; `out`: all opens at once, like a pair of doors.
+ */
 export interface LeafletHold {
-  readonly unfolds: true;
+  readonly unfolds: 'step-by-step' | 'cover-then-out' | 'out';
 }
 
 export type BookEdge = 'spine' | 'head' | 'tail' | 'fore-edge';
@@ -96,6 +99,8 @@ export interface Reading {
   readonly pages: readonly Page[];
   readonly hidden: readonly HiddenFace[];
   readonly views: readonly View[];
+  /** the page on the back of the closed book (0-based); null where that is unprinted */
+  readonly backPage: number | null;
   readonly leaves: number;
   readonly width: Nm;
   readonly height: Nm;
@@ -130,14 +135,28 @@ export type PageLabel =
   | { readonly kind: 'number'; readonly number: number; readonly letter?: 'a' | 'b' }
   | { readonly kind: 'front' | 'back' };
 
+/** The pages that are seen while the book is closed: its front (a pair of doors has two) and, as it lies turned over, its back; null where that is unprinted. */
+export function coversOf({ views, backPage }: Pick<Reading, 'views' | 'backPage'>): {
+  readonly front: readonly number[];
+  readonly back: number | null;
+} {
+  const { left, right } = views[0]!;
+  return { front: [left, right].filter((page) => page !== null), back: backPage };
+}
+
 /** The label of page `index` (0-based). Covers stand apart only where a printed face is the outside of the book. */
-export function pageLabel(reading: Pick<Reading, 'views' | 'pages'>, index: number, numbering: Numbering): PageLabel {
+export function pageLabel(
+  reading: Pick<Reading, 'views' | 'pages' | 'backPage'>,
+  index: number,
+  numbering: Numbering,
+): PageLabel {
   const { number, letter } = at(reading.pages, index);
   const flap = letter ? { letter } : {};
   if (numbering === 'cover-is-1') return { kind: 'number', number, ...flap };
-  const front = reading.views[0]!.right;
-  const back = reading.views[reading.views.length - 1]!.left;
-  if (index === front) return { kind: 'front' };
+  const { front, back } = coversOf(reading);
+  if (front.includes(index)) return { kind: 'front' };
   if (index === back) return { kind: 'back' };
-  return { kind: 'number', number: number - (front === null ? 0 : 1), ...flap };
+  // Covers that are met before a page do not count.
+  const before = front.length + (back !== null && back < index ? 1 : 0);
+  return { kind: 'number', number: number - before, ...flap };
 }

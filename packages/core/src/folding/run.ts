@@ -1,6 +1,6 @@
 import { at, fail, ok, type Result } from '../result.ts';
 import { compose, IDENTITY, invert, quarterTurns, translated, type Isometry } from '../geometry/isometry.ts';
-import { NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
+import { moveSegment, NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
 import { clip, crossesInside, extentsOf, overlap } from '../geometry/outline.ts';
 import { bendsOf, crossingsOf, flatCollapse, type Bends } from './collapse.ts';
 import {
@@ -16,7 +16,7 @@ import {
 import type { FoldProblem } from './problem.ts';
 import { simpleFold, type NeedsSplit } from './simple-fold.ts';
 import { bounds, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
-import type { CollapseStep, CutStep, FoldStep, GlueHow, GlueStep, Step, UnfoldStep } from './step.ts';
+import type { CollapseStep, CutStep, FoldStep, GlueHow, GlueStep, Place, Step, UnfoldStep } from './step.ts';
 
 /** The paper after a step: lying flat, or standing with some hinges half bent over the flat state it rose from. */
 export interface Moment {
@@ -105,6 +105,8 @@ function splitPanels(sheet: FoldSheet, needs: NeedsSplit): FoldSheet {
   return { ...sheet, panels };
 }
 
+type SharedPlace = Exclude<Place, { readonly line: number }>;
+
 interface ClosedFold {
   readonly motion: Motion;
   readonly before: Moment;
@@ -189,7 +191,8 @@ class Runner {
   private fold(step: FoldStep, index: number): Result<Motion, FoldProblem | NeedsSplit> {
     const { flat, hinges } = this.moment;
     const only = this.sheetsOf(step);
-    const foldAt = this.placeOf(step, only);
+    const foldAt = 'line' in step.at ? this.whereLineLies(step, step.at.line) : this.placeOf(step, step.at, only);
+    if (foldAt === undefined) return fail({ code: 'no-such-crease', step: index });
     if (!Number.isSafeInteger(foldAt)) return fail({ code: 'place-not-exact', step: index });
     const line: Line = { axis: step.axis, at: foldAt };
     const side = step.moving === 'after' ? 1 : -1;
@@ -242,15 +245,32 @@ class Runner {
   }
 
   /** The fold's place in ticks: a share of what lies on the table now, or a distance from the table's zero. */
-  private placeOf(step: FoldStep, only: ReadonlySet<number> | undefined): number {
-    if ('nm' in step.at) return step.at.nm * this.sheet.scale;
-    const n = NORMALS[step.axis];
+  private placeOf({ axis }: FoldStep, place: SharedPlace, only: ReadonlySet<number> | undefined): number {
+    if ('nm' in place) return place.nm * this.sheet.scale;
+    const n = NORMALS[axis];
     const reach = outlinesOf(this.sheet, this.moment.flat).flatMap((outline, panel) =>
       only && !only.has(panel) ? [] : outline.map((p) => n.x * p.x + n.y * p.y),
     );
     const least = Math.min(...reach);
-    const [part, of] = step.at.share;
+    const [part, of] = place.share;
     return least + ((Math.max(...reach) - least) / of) * part;
+  }
+
+  /** Where a grid line of the sheet lies now; undefined where there is no such line, its parts lie in several places, or it stands across the fold. */
+  private whereLineLies(step: FoldStep, line: number): number | undefined {
+    const index = typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets[0] : 0;
+    const lines = step.axis === 'vertical' ? this.sheet.stack[index]?.verticals : this.sheet.horizontals;
+    const at = step.axis === 'vertical' || step.axis === 'horizontal' ? lines?.[line] : undefined;
+    if (at === undefined) return undefined;
+    const images = this.moment.hinges.flatMap(({ p, segment }) =>
+      this.sheet.panels[p]!.sheet === index && segment.axis === step.axis && segment.at === at
+        ? [moveSegment(this.moment.flat.placed[p]!, segment)]
+        : [],
+    );
+    const [first] = images;
+    return first && images.every(({ axis, at: place }) => axis === step.axis && place === first.at)
+      ? first.at
+      : undefined;
   }
 
   private unfold(step: UnfoldStep, index: number): Result<Motion, FoldProblem> {

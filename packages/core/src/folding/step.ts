@@ -9,8 +9,12 @@ export type FoldDirection = 'valley' | 'mountain';
 /** A compass direction on the table: north is away from the maker. */
 export type Compass = 'north' | 'east' | 'south' | 'west';
 
-/** A place on the table, exactly: a share of the present extent of what is folded, or nanometres from the table's zero, where the first sheet's left and top edges lie. */
-export type Place = { readonly share: readonly [part: number, of: number] } | { readonly nm: number };
+/**
+ * A place on the table, exactly: a share of the present extent of what is folded; nanometres from the table's zero, where the first sheet's left and
+ * top edges lie; or wherever a grid line of the sheet (of the first sheet that is folded; 0 is the edge) lies by then.
+ */
+export type Place =
+  { readonly share: readonly [part: number, of: number] } | { readonly nm: number } | { readonly line: number };
 
 /** Which part of the line's two sides moves: the part west/north (`before`) or east/south (`after`) of it. */
 export type MovingSide = 'before' | 'after';

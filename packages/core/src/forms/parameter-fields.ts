@@ -4,8 +4,11 @@ import type { Form } from './form.ts';
 /** Which turns a book must have for a parameter to mean anything: those where backs meet, or printed faces. */
 export type AskedWhen = 'backs-meet' | 'faces-meet';
 
+/** For which answers to other parameters a parameter means anything. */
+export type AskedOnly = Readonly<Record<string, readonly string[]>>;
+
 /** How one parameter of a form is asked for. */
-export type ParameterField = { readonly name: string; readonly when?: AskedWhen } & (
+export type ParameterField = { readonly name: string; readonly when?: AskedWhen; readonly only?: AskedOnly } & (
   | { readonly kind: 'count'; readonly from: number; readonly to: number }
   | { readonly kind: 'choice'; readonly values: readonly string[] }
   /** nanometres */
@@ -20,6 +23,7 @@ interface PropertySchema {
   readonly minimum?: number;
   readonly maximum?: number;
   readonly when?: AskedWhen;
+  readonly only?: AskedOnly;
   readonly length?: boolean;
   readonly items?: { readonly enum?: readonly string[] };
   readonly maxItems?: number;
@@ -31,7 +35,10 @@ export function parameterFields(form: Form): readonly ParameterField[] {
     readonly properties?: Readonly<Record<string, PropertySchema>>;
   };
   return Object.entries(schema.properties ?? {}).map(([name, property]): ParameterField => {
-    const when = property.when ? { when: property.when } : {};
+    const when = {
+      ...(property.when ? { when: property.when } : {}),
+      ...(property.only ? { only: property.only } : {}),
+    };
     if (property.items?.enum)
       return { name, ...when, kind: 'each', values: property.items.enum, most: property.maxItems ?? 1 };
     if (property.length)
@@ -41,3 +48,7 @@ export function parameterFields(form: Form): readonly ParameterField[] {
       : { name, ...when, kind: 'count', from: property.minimum ?? 1, to: property.maximum ?? 1 };
   });
 }
+
+/** Whether a parameter means anything beside the answers to the others. */
+export const isAsked = ({ only }: ParameterField, parameters: Readonly<Record<string, unknown>>): boolean =>
+  Object.entries(only ?? {}).every(([name, values]) => values.includes(parameters[name] as string));

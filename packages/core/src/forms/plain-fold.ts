@@ -3,13 +3,24 @@ import type { FoldStep, Step } from '../folding/step.ts';
 import { fail, ok } from '../result.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
 import type { Form } from './form.ts';
+import type { AskedOnly } from './parameter-fields.ts';
+
+const length = (usual: Nm, only: AskedOnly) =>
+  z.number().int().min(mm(0)).max(mm(5)).default(usual).meta({ length: true, only });
 
 export const plainFoldParameters = z.strictObject({
   fold: z.enum(['half', 'roll', 'zigzag', 'gate']).default('roll'),
-  /** of a roll or a zigzag */
-  panels: z.number().int().min(3).max(8).default(3),
-  /** each panel further in is narrower by this (of a gate: each flap is short of the middle) */
-  narrower: z.number().int().min(mm(0)).max(mm(5)).default(mm(1.5)).meta({ length: true }),
+  panels: z
+    .number()
+    .int()
+    .min(3)
+    .max(8)
+    .default(3)
+    .meta({ only: { fold: ['roll', 'zigzag'] } }),
+  /** of a roll: each panel further in is narrower by this */
+  narrower: length(mm(1.5), { fold: ['roll'] }),
+  /** of a gate: each flap stops so far from the middle */
+  shortOfMiddle: length(mm(1), { fold: ['gate'] }),
 });
 type Parameters = z.output<typeof plainFoldParameters>;
 
@@ -17,19 +28,21 @@ type Parameters = z.output<typeof plainFoldParameters>;
 const LEAST_PANEL = mm(10);
 
 /**
- * Panel widths of the inside from left to right, the cover's back first. Roll: the outer two are alike, and each of the n − 2 further in is narrower than the one that it is rolled
- * into, so that with narrowing d the outer ones take (W + d·(1 + … + (n − 2))) ÷ n. Gate: flaps of a quarter less d each, the middle takes the rest.
+ * Panels of the inside from left to right, the cover's back first: how many equal ones, or their widths. Roll: the outer two are alike, and each of the n − 2 further in is narrower than
+ * the one that it is rolled into, so that with narrowing d the outer ones take (W + d·(1 + … + (n − 2))) ÷ n. Gate: flaps that stop short of the middle by d
+ * each reach 2·flap + 2d = the middle panel = W − 2·flap: a flap is W/4 − d/2.
  */
-export function panelWidths({ fold, panels, narrower }: Parameters, { width }: { readonly width: Nm }): readonly Nm[] {
-  const equal = (n: number) =>
-    Array.from({ length: n }, (_, k) => nm(Math.round((width * (k + 1)) / n) - Math.round((width * k) / n)));
+export function panelsAcross(
+  { fold, panels, narrower, shortOfMiddle }: Parameters,
+  { width }: { readonly width: Nm },
+): number | readonly Nm[] {
   switch (fold) {
     case 'half':
-      return equal(2);
+      return 2;
     case 'zigzag':
-      return equal(panels);
+      return panels;
     case 'gate': {
-      const flap = nm(Math.round(width / 4) - narrower);
+      const flap = nm(Math.floor(width / 4 - shortOfMiddle / 2));
       return [flap, nm(width - 2 * flap), flap];
     }
     case 'roll': {
@@ -42,31 +55,23 @@ export function panelWidths({ fold, panels, narrower }: Parameters, { width }: {
   }
 }
 
-const fold = (name: string, place: number, moving: FoldStep['moving'], direction: FoldStep['direction']): FoldStep => ({
-  kind: 'fold',
-  name,
-  axis: 'vertical',
-  at: { nm: place },
-  moving,
-  direction,
-});
+/** The crease between panels `line` and `line` + 1 of the inside, counted from the cover; side A counts from its other end. */
+const foldAt = (
+  name: string,
+  panels: number,
+  line: number,
+  moving: FoldStep['moving'],
+  direction: FoldStep['direction'],
+): FoldStep => ({ kind: 'fold', name, axis: 'vertical', at: { line: panels - line }, moving, direction });
 
-/** Where the folds lie with the inside up, from the left. */
-function foldsInside(widths: readonly Nm[]): readonly number[] {
-  let place = 0;
-  return widths.slice(0, -1).map((width) => (place += width));
-}
+const coverOver = (panels: number): FoldStep => foldAt('cover-over', panels, 1, 'before', 'valley');
 
-/** With the outside up and the cover at its right end, everything else goes under the cover, to and fro: each fold lies where the last panel ends. */
-function foldsToAndFro(widths: readonly Nm[]): readonly FoldStep[] {
-  const outside = [...widths].reverse();
-  let place = outside.slice(0, -1).reduce<number>((sum, width) => sum + width, 0);
-  return outside.slice(1).map((_, i): FoldStep => {
-    const goesLeft = i % 2 === 0;
-    if (i > 0) place += (goesLeft ? -1 : 1) * outside[outside.length - 1 - i]!;
-    return fold('fold-to-and-fro', place, goesLeft ? 'before' : 'after', 'mountain');
+/** From the far end to the cover; what is folded already goes along. */
+const fromTheEnd = (panels: number, name: string, direction: (line: number) => FoldStep['direction']) =>
+  Array.from({ length: panels - 2 }, (_, i) => {
+    const line = panels - 1 - i;
+    return foldAt(name, panels, line, 'after', direction(line));
   });
-}
 
 const INSIDE_UP: Step = { kind: 'turn-over', name: 'inside-up' };
 
@@ -76,36 +81,33 @@ export const plainFold: Form<Parameters> = {
   parameters: plainFoldParameters,
   lies: 'landscape',
   refuses: (p, sheet) => {
-    const widths = panelWidths(p, sheet);
+    const across = panelsAcross(p, sheet);
+    const widths = typeof across === 'number' ? [nm(sheet.width / across)] : across;
     const panel = widths.findIndex((width) => width < LEAST_PANEL);
     return panel < 0 ? ok(null) : fail({ code: 'panel-too-narrow', panel, width: widths[panel]!, least: LEAST_PANEL });
   },
   // Side A is the outside: its panels run the other way than those of the inside.
-  grid: (p, sheet) => ({ columns: [...panelWidths(p, sheet)].reverse(), rows: 1 }),
+  grid: (p, sheet) => {
+    const across = panelsAcross(p, sheet);
+    return { columns: typeof across === 'number' ? across : [...across].reverse(), rows: 1 };
+  },
   printed: () => ['A', 'B'],
   needs: () => [],
-  hold: () => ({ unfolds: true }),
-  programme: (p, sheet) => {
-    const widths = panelWidths(p, sheet);
-    const places = foldsInside(widths);
-    switch (p.fold) {
+  hold: ({ fold }) => ({ unfolds: fold === 'gate' ? 'out' : fold === 'zigzag' ? 'cover-then-out' : 'step-by-step' }),
+  programme: ({ fold, panels }) => {
+    switch (fold) {
       case 'half':
+        return [INSIDE_UP, coverOver(2)];
       case 'zigzag':
-        return foldsToAndFro(widths);
-      case 'roll': {
-        const [cover, ...rest] = places;
         return [
           INSIDE_UP,
-          ...rest.reverse().map((place) => fold('roll-in', place, 'after', 'valley')),
-          fold('cover-over', cover!, 'before', 'valley'),
+          ...fromTheEnd(panels, 'fold-to-and-fro', (line) => (line % 2 === 1 ? 'valley' : 'mountain')),
+          coverOver(panels),
         ];
-      }
+      case 'roll':
+        return [INSIDE_UP, ...fromTheEnd(panels, 'roll-in', () => 'valley'), coverOver(panels)];
       case 'gate':
-        return [
-          INSIDE_UP,
-          fold('flap-over', places[0]!, 'before', 'valley'),
-          fold('flap-over', places[1]!, 'after', 'valley'),
-        ];
+        return [INSIDE_UP, foldAt('flap-over', 3, 1, 'before', 'valley'), foldAt('flap-over', 3, 2, 'after', 'valley')];
     }
   },
 };

@@ -53,8 +53,8 @@ const foldOuts: fc.Arbitrary<FormChoice> = fc
   })
   .map((parameters) => ({ id: 'fold-out-booklet', parameters }));
 const plainFold: fc.Arbitrary<FormChoice> = fc
-  .record({ fold: fc.constantFrom('half', 'roll', 'zigzag', 'gate'), panels: fc.integer({ min: 3, max: 5 }) })
-  .map((parameters) => ({ id: 'plain-fold', parameters: { ...parameters, narrower: mm(1) } }));
+  .record({ fold: fc.constantFrom('half', 'roll', 'zigzag', 'gate'), panels: fc.integer({ min: 3, max: 8 }) })
+  .map((parameters) => ({ id: 'plain-fold', parameters: { ...parameters, narrower: mm(0.2) } }));
 /** Every registered form needs choices here, or the first test below fails. */
 const CHOICES: Readonly<Record<string, fc.Arbitrary<FormChoice>>> = {
   'slit-book': slit,
@@ -169,16 +169,30 @@ const TABLES: readonly {
     rows: ['3u 6u 1u', '2u 4u 5u'],
   },
   {
-    // To and fro, the cover at the right: opened, the other two of the outside; turned over, two of the inside; the third is the back.
+    // To and fro, the cover at the right end of the outside. Turning the cover like a page shows its back and the panel beside it: 2 and 3. The rest
+    // pulled out to the right, this side reads on: 4. Turned over, the outside: its left end was behind the inside's right end: 5, 6, and the cover.
     choice: { id: 'plain-fold', parameters: { fold: 'zigzag' } },
     evidence: 'reasoned',
-    rows: ['2u 3u 1u', '4u 5u 6u'],
+    rows: ['5u 6u 1u', '2u 3u 4u'],
   },
   {
-    // A gate: both flaps are the cover; the right one opens onto the middle and its own back; then the left one's; the back is the middle's.
+    choice: { id: 'plain-fold', parameters: { fold: 'zigzag', panels: 4 } },
+    evidence: 'reasoned',
+    rows: ['6u 7u 8u 1u', '2u 3u 4u 5u'],
+  },
+  {
+    // A pair of doors: closed, the left one is the right end of the outside, the right one its left end: 1 and 2. Both opened, the inside reads 3, 4, 5; the
+    // back is the middle of the outside.
     choice: { id: 'plain-fold', parameters: { fold: 'gate' } },
     evidence: 'reasoned',
-    rows: ['2u 6u 1u', '5u 3u 4u'],
+    rows: ['2u 6u 1u', '3u 4u 5u'],
+  },
+  {
+    // Rolled in four. The cover opened: its back, and beside it the outside of the third panel, 3. That opened too: the second panel's inside, 4, and the outside of
+    // the fourth, 5; that opened: 6 and 7. Turned over only the second panel's outside is new.
+    choice: { id: 'plain-fold', parameters: { fold: 'roll', panels: 4 } },
+    evidence: 'reasoned',
+    rows: ['5u 3u 8u 1u', '2u 4u 6u 7u'],
   },
   {
     choice: { id: 'plain-fold', parameters: { fold: 'half' } },
@@ -334,6 +348,91 @@ describe('every form of the registry', () => {
     for (let view = 0; view < plan.reading.views.length - 1; view++) {
       for (const t of [0, 0.3, 0.7, 1])
         expect(bookPose(plan.run, plan.reading, view, t).gap).toBeLessThan(JOINED_WITHIN);
+    }
+  });
+});
+
+describe('panels in shares', () => {
+  const lengths = fc.oneof(
+    fc.integer({ min: 200, max: 900 }).map(mm),
+    fc.integer({ min: 128, max: 560 }).map((n) => inch(n / 16)),
+  );
+  const inShares: fc.Arbitrary<readonly [FormChoice, panels: number]> = fc
+    .oneof(
+      fc
+        .record({ fold: fc.constant('zigzag'), panels: fc.integer({ min: 3, max: 8 }) })
+        .map((p) => [p, p.panels] as const),
+      fc.constant([{ fold: 'half' }, 2] as const),
+      fc
+        .record({ fold: fc.constant('roll'), panels: fc.integer({ min: 3, max: 8 }) })
+        .map((p) => [p, p.panels] as const),
+      fc.constant([{ fold: 'gate' }, 3] as const),
+    )
+    .map(([parameters, panels]) => [{ id: 'plain-fold', parameters }, panels]);
+  const others: fc.Arbitrary<readonly [FormChoice, panels: number]> = fc.oneof(
+    slit.map((choice) => [choice, 8] as const),
+    meander.map((choice) => [choice, Number(choice.parameters.rows) * Number(choice.parameters.columns)] as const),
+    section.map((choice) => [choice, 2 ** Number(choice.parameters.folds)] as const),
+    booklet.map((choice) => [choice, 2 * Math.ceil(Number(choice.parameters.pages) / 4)] as const),
+    foldOuts.map(
+      (choice) =>
+        [
+          choice,
+          (choice.parameters.flaps as readonly string[]).reduce(
+            (sum, one) => sum + { none: 2, left: 3, right: 3, both: 4 }[one]!,
+            0,
+          ),
+        ] as const,
+    ),
+  );
+
+  it('n panels are n panels, at whole millimetres and sixteenths of an inch: no fold splits a sliver off', () => {
+    fc.assert(
+      fc.property(fc.oneof(inShares, others), lengths, lengths, ([choice, panels], width, height) => {
+        expect(planned(choice, { width, height, fibre: 'any' }).run.sheet.panels).toHaveLength(panels);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  // A second derivation, from the hands alone. Panels are counted from the cover to the far end: o their outside, i their inside.
+  const read = (fold: string, n: number): readonly string[] => {
+    const inside = Array.from({ length: n }, (_, k) => `i${k + 1}`);
+    switch (fold) {
+      case 'half':
+        return ['o1', 'i1', 'i2', 'o2'];
+      case 'gate':
+        // The right door lies in the far panel; opened, the inside lies there from left to right.
+        return ['o1', 'o3', ...inside, 'o2'];
+      case 'zigzag':
+        // One side from left to right; turned over like a page its right end comes to the left.
+        return ['o1', ...inside, ...Array.from({ length: n - 1 }, (_, k) => `o${n - k}`)];
+      default: {
+        // Opening panel k of a roll shows the inside of panel k − 1 and, lying on panel k, the outside of k + 1; the last one its own inside.
+        const opened = Array.from({ length: n - 2 }, (_, k) => [`i${k + 1}`, `o${k + 3}`]).flat();
+        return ['o1', ...opened, `i${n - 1}`, `i${n}`, 'o2'];
+      }
+    }
+  };
+  const cases = [
+    ['half', 2] as const,
+    ['gate', 3] as const,
+    ...[3, 4, 5, 6, 7, 8].flatMap((n) => [['zigzag', n] as const, ['roll', n] as const]),
+  ];
+  it.each(cases)('a %s of %d reads as the hands meet its faces', (fold, panels) => {
+    for (const by of [0, 1, 3].map(mm)) {
+      const plan = planned(
+        { id: 'plain-fold', parameters: { fold, panels: Math.max(3, panels), narrower: by, shortOfMiddle: by } },
+        { ...A4, width: mm(600) },
+      );
+      const names = plan.reading.pages.map(({ face }) => {
+        const column = plan.run.sheet.panels[face.panel]!.column!;
+        return `${face.side === 'A' ? 'o' : 'i'}${panels - column}`;
+      });
+      expect(names).toEqual(read(fold, panels));
+      // Everything that lies side by side, and nothing twice.
+      for (const { row } of plan.reading.views) expect(new Set(row).size).toBe(row!.length);
+      expect(plan.reading.views.at(-1)!.row).toHaveLength(panels);
     }
   });
 });

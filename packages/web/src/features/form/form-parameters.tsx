@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { parameterFields, type AskedWhen, type ParameterField } from '@eight-up/core/forms/parameter-fields';
+import { isAsked, parameterFields, type AskedWhen, type ParameterField } from '@eight-up/core/forms/parameter-fields';
 import { formById } from '@eight-up/core/forms/registry';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
 import { parameterAnswer, parameterQuestion } from '@eight-up/words/parameters';
@@ -26,7 +26,7 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
   return (
     <div className="mt-2 flex flex-wrap justify-center gap-x-5">
       {fields
-        .filter(({ when }) => !when || turns[when] > 0)
+        .filter((field) => (!field.when || turns[field.when] > 0) && isAsked(field, values))
         .map((field) =>
           field.kind === 'count' && field.to - field.from > 12 ? (
             <NumberField
