@@ -9,6 +9,9 @@ export function choices(
   longest = Infinity,
 ): ReadonlySet<string> {
   const known = new Map<string, Set<string>>();
+  // The trimmer reaches; or the sheet is too large for it either way, and rule and knife break it down from side to side.
+  const byKnife = Math.min(width, height) > longest;
+  const canCut = (length: number, side: number) => length <= longest || (byKnife && length === side);
   const from = (w: number, h: number): Set<string> => {
     const key = `${w} ${h}`;
     const before = known.get(key);
@@ -24,8 +27,8 @@ export function choices(
           if (sum.every((n, i) => n <= most[i]!)) found.add(sum.join());
         }
     };
-    if (h <= longest) for (let x = 1; 2 * x <= w; x++) both(from(x, h), from(w - x, h));
-    if (w <= longest) for (let y = 1; 2 * y <= h; y++) both(from(w, y), from(w, h - y));
+    if (canCut(h, height)) for (let x = 1; 2 * x <= w; x++) both(from(x, h), from(w - x, h));
+    if (canCut(w, width)) for (let y = 1; 2 * y <= h; y++) both(from(w, y), from(w, h - y));
     return found;
   };
   return from(width, height);

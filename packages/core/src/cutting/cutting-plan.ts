@@ -31,11 +31,21 @@ const area = ({ width, height }: { readonly width: number; readonly height: numb
 /** Cuts a parent so that it is worth most: the plan, proven best unless it says otherwise. */
 export const planCutting = (task: CutTask): Result<CuttingPlan, CuttingProblem> => finish(cuttingWork(task));
 
-/** The same, telling on the way how far it is (0–1). `quick`: limits are kept by replacing what is too many, and not proven. */
+/**
+ * The same, telling on the way how far it is (0–1). `quick`: limits are kept by replacing what is too many, and not proven. Where a trimmer gives nothing at all,
+ * everything is cut by rule and knife.
+ */
 export function* cuttingWork(
   task: CutTask,
   how: 'exact' | 'quick' = 'exact',
 ): LongWork<number, Result<CuttingPlan, CuttingProblem>> {
+  const plan = yield* searched(task, how);
+  if (task.longest === undefined || !plan.ok || plan.value.pieces.length > 0) return plan;
+  const { longest: _, ...byKnife } = task;
+  return yield* searched(byKnife, how);
+}
+
+function* searched(task: CutTask, how: 'exact' | 'quick'): LongWork<number, Result<CuttingPlan, CuttingProblem>> {
   const prepared = prepare(task);
   if (!prepared.ok) return prepared;
   const { pieces } = task;

@@ -1,6 +1,6 @@
 import { nm, type Nm } from '../units/nm.ts';
-import { extentOfPattern, type Pattern, type Room } from './pattern.ts';
 import type { Parent } from './parent.ts';
+import { canCut, extentOfPattern, packed, type Pattern, type Room } from './pattern.ts';
 
 /** A rectangle on the parent, from its top left corner. Nanometres. */
 export interface CutRect {
@@ -68,8 +68,6 @@ export function layOut(
   const offcuts: CutRect[] = [];
   const part = (axis: 'upright' | 'level', at: number, left: number, top: number, w: number, h: number): void => {
     const upright = axis === 'upright';
-    // A cut along the very edge of the paper is none.
-    if (at - gap >= (upright ? w : h) - gap) return;
     cuts.push({
       axis,
       at: nm((upright ? left : top) + at - gap),
@@ -85,8 +83,7 @@ export function layOut(
       return;
     }
     const least = extentOfPattern(node);
-    if (least.width === 0) return walk(NOTHING, left, top, w, h);
-    const axis = slackFirst(least, w, h, room.longest);
+    const axis = slackFirst(node, least, w, h, room);
     if (axis) return halves(axis, axis === 'upright' ? least.width : least.height, node, NOTHING, left, top, w, h);
     if (node.kind === 'piece') {
       pieces.push({ ...rect, piece: ids[node.size.piece]!, turned: node.size.turned });
@@ -113,25 +110,33 @@ export function layOut(
       walk(second, left, top + at, w, h - at);
     }
   };
-  walk(pattern, origin.left, origin.top, room.width, room.height);
+  walk(packed(pattern), origin.left, origin.top, room.width, room.height);
   return { pieces, cuts, offcuts };
 }
 
-/** Along which axis to cut off first what is over: the way that leaves the larger single offcut, if the trimmer reaches. */
+/**
+ * Along which axis to cut off first what is over: the way that leaves the larger single offcut, where the trimmer reaches; undefined where nothing is over, or it comes
+ * off the parts later because they can be cut and the whole cannot.
+ */
 function slackFirst(
+  node: Pattern,
   least: { readonly width: number; readonly height: number },
   w: number,
   h: number,
-  longest: number,
+  room: Room,
 ): 'upright' | 'level' | undefined {
-  const upright = least.width < w && h <= longest;
-  const level = least.height < h && w <= longest;
+  const [wide, high] = [least.width < w, least.height < h];
+  const [upright, level] = [wide && canCut(h, 'height', room), high && canCut(w, 'width', room)];
   // Where both are over, the other is cut from what the first leaves.
-  const uprightWorks = upright && (least.height === h || least.width <= longest);
-  const levelWorks = level && (least.width === w || least.height <= longest);
+  const uprightWorks = upright && (!high || canCut(least.width, 'width', room));
+  const levelWorks = level && (!wide || canCut(least.height, 'height', room));
   if (uprightWorks && levelWorks) return (w - least.width) * h >= (h - least.height) * w ? 'upright' : 'level';
   if (uprightWorks || levelWorks) return uprightWorks ? 'upright' : 'level';
-  return upright ? 'upright' : level ? 'level' : undefined;
+  if (upright || level) return upright ? 'upright' : 'level';
+  const parts = node.kind === 'upright' ? canCut(h, 'height', room) : node.kind === 'level' && canCut(w, 'width', room);
+  if (parts) return undefined;
+  // Nothing reaches: rule and knife.
+  return wide ? 'upright' : high ? 'level' : undefined;
 }
 
 /** What a layout costs a hand: cuts, then distinct marks, then how small its largest offcut is. Less is better. */

@@ -31,6 +31,7 @@ export type CuttingProblem =
   | { readonly code: 'parent-not-a-sheet'; readonly parent: string }
   | { readonly code: 'trim-leaves-nothing'; readonly parent: string }
   | { readonly code: 'piece-not-a-size'; readonly piece: string }
+  | { readonly code: 'piece-named-twice'; readonly piece: string }
   | { readonly code: 'gap-negative' }
   | { readonly code: 'longest-cut-not-a-length' }
   | { readonly code: 'nothing-wanted' };
@@ -40,7 +41,7 @@ export interface CutTask {
   readonly pieces: readonly WantedPiece[];
   /** lost at every cut between two pieces: a saw's kerf, the allowance of a tear */
   readonly gap: Nm;
-  /** no cut between pieces may run further than this: the longest cut of the maker's trimmer; left out: any */
+  /** the longest cut of the maker's trimmer; a sheet too large for it either way is first broken down by rule and knife, from side to side; left out: any cut */
   readonly longest?: Nm;
 }
 
@@ -55,6 +56,9 @@ export function workable({ parent, pieces, gap, longest }: CutTask): Result<{ wi
   if (pieces.length === 0) return fail({ code: 'nothing-wanted' });
   const wrong = pieces.find(({ width, height }) => !isSide(width) || !isSide(height));
   if (wrong) return fail({ code: 'piece-not-a-size', piece: wrong.id });
+  const ids = pieces.map(({ id }) => id);
+  const twice = ids.find((id, i) => ids.indexOf(id) !== i);
+  if (twice !== undefined) return fail({ code: 'piece-named-twice', piece: twice });
   if (!Number.isSafeInteger(gap) || gap < 0) return fail({ code: 'gap-negative' });
   if (longest !== undefined && !isSide(longest)) return fail({ code: 'longest-cut-not-a-length' });
   const { left, right, top, bottom } = parent.trims;
@@ -82,7 +86,8 @@ export function laidSizes(fibre: FibreAxis, pieces: readonly WantedPiece[]): rea
     const asIs = { piece, turned: false, width, height };
     const turned = { piece, turned: true, width: height, height: width };
     const free = grain === 'any' || fibre === 'any';
-    if (width === height) return free || fibre !== 'unknown' ? [asIs] : [];
+    // Turned or not a square takes the same room; but only one way its fibres run as it needs them.
+    if (width === height) return free ? [asIs] : fibre === 'unknown' ? [] : [grain === fibre ? asIs : turned];
     if (free) return [asIs, turned];
     if (fibre === 'unknown') return [];
     return grain === fibre ? [asIs] : [turned];

@@ -11,9 +11,16 @@ export type Pattern =
 export interface Room {
   readonly width: number;
   readonly height: number;
-  /** no cut may run further than this; Infinity: any */
+  /** the longest cut of the trimmer; Infinity: any */
   readonly longest: number;
 }
+
+/**
+ * Whether a cut can run over a length of the room: the trimmer reaches; or the room is too large for the trimmer either way, and rule and
+ * knife break it down from side to side.
+ */
+export const canCut = (length: number, side: 'width' | 'height', room: Room): boolean =>
+  length <= room.longest || (length === room[side] && Math.min(room.width, room.height) > room.longest);
 
 /** The most that can be had from every rectangle whose sides are sums of sides. */
 export interface PatternTable {
@@ -65,11 +72,12 @@ export function cutPlaces(length: number, sides: readonly number[]): readonly nu
  * @param all also the rectangles that parting the room never comes to
  */
 export function* fillTable(
-  { width, height, longest }: Room,
+  room: Room,
   sizes: readonly LaidSize[],
   worth: readonly number[],
   all = false,
 ): LongWork<number, PatternTable> {
+  const { width, height, longest } = room;
   const sidesX = sizes.map((size) => size.width);
   const sidesY = sizes.map((size) => size.height);
   const allX = cutPlaces(width, sidesX);
@@ -100,10 +108,11 @@ export function* fillTable(
         if (size.width > x || size.height > y) continue;
         // A piece that does not fill the rectangle takes one or two more cuts.
         const freeing = Number(size.width < x) + Number(size.height < y);
-        if (longest !== Infinity && !canFree(size, x, y, longest)) continue;
+        if (longest !== Infinity && !canFree(size, x, y, room)) continue;
         if (worth[k]! > best || (worth[k]! === best && freeing < fewest)) [best, fewest, how] = [worth[k]!, freeing, k];
       }
-      const beside = y <= longest ? restX[i]! : NONE;
+      const [canUpright, canLevel] = [canCut(y, 'height', room), canCut(x, 'width', room)];
+      const beside = canUpright ? restX[i]! : NONE;
       const row = j * m;
       for (let a = 0; a < beside.length; a++) {
         const sum = across[row + a + 1]! + across[row + beside[a]!]!;
@@ -114,7 +123,7 @@ export function* fillTable(
         fewest = count;
         how = sizes.length + a;
       }
-      const below = x <= longest ? restY[j]! : NONE;
+      const below = canLevel ? restY[j]! : NONE;
       const column = i * n;
       for (let b = 0; b < below.length; b++) {
         const sum = value[column + b + 1]! + value[column + below[b]!]!;
@@ -127,9 +136,9 @@ export function* fillTable(
       }
       // A rectangle can be cut down first, so that later cuts run less far: a larger one is not always worth as much.
       if (longest !== Infinity) {
-        if (y <= longest && value[column - n + j]! > best)
+        if (canUpright && value[column - n + j]! > best)
           [best, fewest, how] = [value[column - n + j]!, cuts[column - n + j]! + 1, SPARE_X];
-        if (x <= longest && value[column + j - 1]! > best)
+        if (canLevel && value[column + j - 1]! > best)
           [best, fewest, how] = [value[column + j - 1]!, cuts[column + j - 1]! + 1, SPARE_Y];
       }
       value[column + j] = best;
@@ -165,10 +174,12 @@ export function* fillTable(
 export const tableValue = ({ value }: PatternTable): number => value[value.length - 1]!;
 
 /** Whether a piece can be cut free of the rectangle it lies in, in one order or the other, without a cut that is too long. */
-function canFree(size: LaidSize, x: number, y: number, longest: number): boolean {
+function canFree(size: LaidSize, x: number, y: number, room: Room): boolean {
   const [narrower, lower] = [size.width < x, size.height < y];
-  if (narrower && lower) return (y <= longest && size.width <= longest) || (x <= longest && size.height <= longest);
-  return (!narrower || y <= longest) && (!lower || x <= longest);
+  const [upright, level] = [canCut(y, 'height', room), canCut(x, 'width', room)];
+  if (narrower && lower)
+    return (upright && canCut(size.width, 'width', room)) || (level && canCut(size.height, 'height', room));
+  return (!narrower || upright) && (!lower || level);
 }
 
 const withEnd = (places: readonly number[], end: number): readonly number[] =>
@@ -235,6 +246,31 @@ export function extentOfPattern(part: Pattern): { readonly width: number; readon
   return part.kind === 'upright'
     ? { width: along(one.width, other.width), height: Math.max(one.height, other.height) }
     : { width: Math.max(one.width, other.width), height: along(one.height, other.height) };
+}
+
+/**
+ * The same pieces with nothing between them: a part without pieces is no part; every cut lies where the first part's pieces end; and of several parts beside one another
+ * the taller come first, so that what is over beside the others can come off as one.
+ */
+export function packed(part: Pattern): Pattern {
+  if (part.kind === 'piece' || part.kind === 'offcut') return part;
+  const { kind } = part;
+  const along = kind === 'upright' ? 'width' : 'height';
+  const across = kind === 'upright' ? 'height' : 'width';
+  const flat = (one: Pattern): readonly Pattern[] => {
+    if (one.kind === kind) return [...flat(one.first), ...flat(one.second)];
+    const inside = packed(one);
+    // Packed, it may turn out to be parted the same way.
+    return inside.kind === 'offcut' ? [] : inside.kind === kind ? flat(inside) : [inside];
+  };
+  const parts = flat(part).map((one) => ({ one, extent: extentOfPattern(one) }));
+  parts.sort((a, b) => b.extent[across] - a.extent[across]);
+  const last = parts.pop();
+  if (!last) return { kind: 'offcut' };
+  return parts.reduceRight<Pattern>(
+    (second, { one, extent }) => ({ kind, at: extent[along], first: one, second }),
+    last.one,
+  );
 }
 
 /** The same with both axes exchanged. */
