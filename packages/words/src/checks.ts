@@ -29,6 +29,12 @@ export function checkWords(
   const pages = 'pages' in check ? `${one ? 'Page' : 'Pages'} ${list(check.pages.map(name))}` : '';
   const verb = (singular: string, plural: string) => (one ? singular : plural);
   switch (check.code) {
+    case 'refolded':
+      return {
+        reason:
+          'Pages stand elsewhere on this sheet than Eight Up first said: it read the fold in another order than hands open it. Your pictures kept their page numbers; what was too many waits in the tray.',
+        remedy: 'What you printed before stays as it is. Print and fold a numbered dummy before you print again.',
+      };
     case 'pages-missing':
       return {
         reason: `${pages} ${verb('has', 'have')} nothing on ${verb('it', 'them')} yet.`,
@@ -166,6 +172,8 @@ export function checkWords(
 /** What one press would do about a check, as a verb; undefined where no press settles it. */
 export function remedyVerb(check: Check, names: readonly string[]): string | undefined {
   switch (check.code) {
+    case 'refolded':
+      return 'I have seen it';
     case 'in-unprintable-margin':
       return 'Shrink the pages';
     case 'border-along-fold':

@@ -14,6 +14,7 @@ import {
   rankReason,
   sheetsSentence,
   stackedSentence,
+  stockSentence,
 } from './cutting.ts';
 import { bodyWords, grainWords, moneyWords } from './papers.ts';
 import { putBackSentence } from './printers.ts';
@@ -44,11 +45,20 @@ const plan = (copies: number, grain: 'own' | 'other' | 'ignored' = 'own'): Paper
 describe('yield in words', () => {
   it('says books, pages, sheets and spares, and what is proven', () => {
     const cut = plan(25);
-    expect(perSheetSentence(book, cut)).toBe('2 books a sheet, 16 pages');
-    expect(sheetsSentence(cut)).toBe('13 sheets, with spares 15; fewer are impossible.');
+    // 25 books and 3 spare ones (a tenth), two from a sheet.
+    expect(perSheetSentence(book, cut, () => 'slit book')).toBe('2 books a sheet, 16 pages');
+    expect(sheetsSentence(cut)).toBe('14 sheets, spares included; with cuts from edge to edge fewer are impossible.');
     expect(sheetsSentence({ ...cut, proven: false, bound: 12 })).toMatch(/best found.*fewer than 12/);
-    expect(rankReason(paper, cut, 'price', 25)).toMatch(/^Cheapest: 0\.05 a copy/);
-    expect(rankReason({ ...paper, price: null }, { ...cut, cost: null }, 'price', 25)).toMatch(/price is not known/);
+    expect(rankReason(cut, 'price', 25, 'mm')).toMatch(/^Cheapest: 0\.04 a copy, spares included/);
+    expect(rankReason({ ...cut, cost: null }, 'price', 25, 'in')).toMatch(
+      /^Least paper: [\d.]+ in² a copy, spares included/,
+    );
+    expect([null, 0, 9, 14].map((stock) => stockSentence(cut, { stock }))).toEqual([
+      undefined,
+      'None in the drawer: 14 to buy.',
+      '9 in the drawer: 5 to buy.',
+      '14 in the drawer: enough.',
+    ]);
   });
 
   it('says what a careless count promises, and why it is wrong', () => {
@@ -72,7 +82,7 @@ describe('yield in words', () => {
     const trims = { ...NONE, left: mm(10), top: mm(5) };
     const cut = { axis: 'upright' as const, at: mm(220), from: mm(5), to: mm(705), why: 'part' as const };
     expect(cutSentence(cut, trims, null, 'mm')).toBe('Upright at 210 mm from the left edge, 700 mm long.');
-    expect(cutSentence(cut, trims, mm(460), 'mm')).toMatch(/Longer than the trimmer/);
+    expect(cutSentence(cut, trims, mm(460), 'mm')).toMatch(/Beyond the trimmer/);
     expect(cutSentence({ ...cut, at: mm(10), why: 'trim' }, trims, null, 'mm')).toMatch(
       /^True the left edge: take off 10 mm/,
     );
@@ -80,7 +90,11 @@ describe('yield in words', () => {
       /^Take off the right edge at 480 mm/,
     );
     expect(cutSentence({ ...cut, at: mm(10 + 215.9) }, trims, null, 'sixteenths')).toMatch(/8 1⁄2 in from the left/);
-    expect(stackedSentence(5)).toMatch(/3 rounds of marking instead of 5/);
+    expect(stackedSentence(5, [{ axis: 'upright' }])).toMatch(
+      /^(?!.*sideways).*slid down.*3 rounds of marking instead of 5/,
+    );
+    expect(stackedSentence(4, [{ axis: 'level' }])).toMatch(/^(?!.*slid down).*top edges flush.*sideways/);
+    expect(stackedSentence(4, [{ axis: 'level' }, { axis: 'upright' }])).toMatch(/slid down.*, then .*sideways/);
   });
 
   it('names papers by their grain, weight and price', () => {

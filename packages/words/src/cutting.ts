@@ -1,19 +1,20 @@
 import type { Cut } from '@eight-up/core/cutting/lay-out';
-import { readOff, type Reading } from '@eight-up/core/cutting/marks';
+import { readOff, type Mark, type Reading } from '@eight-up/core/cutting/marks';
 import type { OffcutUse } from '@eight-up/core/cutting/offcut-use';
 import type { Parent } from '@eight-up/core/cutting/parent';
-import type { PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
-import { OWN_SHEET, pieceName, type CutEdge, type Kit } from '@eight-up/core/cutting/kit';
+import type { PaperPlan, RankBy } from '@eight-up/core/cutting/plan-on-paper';
+import { isOwnSheet, OWN_SHEET, pieceName, type CutEdge, type Kit } from '@eight-up/core/cutting/kit';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
-import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
 import { counted, formWords } from './forms.ts';
 import { moneyWords } from './papers.ts';
 
 const PLAIN: Readonly<Record<string, { readonly one: string; readonly many: string }>> = {
   'nested-booklet': { one: 'folio', many: 'folios' },
+  'fold-out-booklet': { one: 'folio', many: 'folios' },
   'concertina-strip': { one: 'concertina strip', many: 'concertina strips' },
 };
 
@@ -24,9 +25,9 @@ export function kindWords(id: string): { readonly one: string; readonly many: st
   return PLAIN[id] ?? { one: short, many: `${short}s` };
 }
 
-/** What a piece of the kit is called; the sheet that the form folds by its form. */
+/** What a piece of the kit is called; the sheets that the form folds by their form. */
 export const pieceWords = (kit: Kit, formId: string, id: string): string =>
-  id === OWN_SHEET ? kindWords(formId).one : (pieceName(kit, id) ?? id);
+  isOwnSheet(id) ? `${id === OWN_SHEET ? '' : 'narrower '}${kindWords(formId).one}` : (pieceName(kit, id) ?? id);
 
 export const EDGE_WORDS: Readonly<Record<CutEdge, string>> = {
   cut: 'cut',
@@ -34,31 +35,66 @@ export const EDGE_WORDS: Readonly<Record<CutEdge, string>> = {
   trimmed: 'cut large, trimmed later',
 };
 
+/** How edges are made and what they lose; which face, and which way the fibres run in what is cut. */
+export function benchFacts(
+  { kit: { manner }, faces }: { readonly kit: Pick<Kit, 'manner'>; readonly faces: Paper['faces'] },
+  unit: LengthUnit,
+): string {
+  const lost = {
+    cut: '',
+    torn: `, ${measure(manner.allowance, unit)} lost at each tear`,
+    trimmed: `, ${measure(manner.allowance, unit)} more on every side`,
+  }[manner.edge];
+  const sides =
+    faces === 'differ'
+      ? 'Front and back differ: lay every sheet front up, and mark the front of every piece.'
+      : 'Front and back are alike.';
+  return `Edges ${EDGE_WORDS[manner.edge]}${lost}. ${sides} Draw the fibres on each piece.`;
+}
+
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
 /** How many sheets, said with what is proven of it. */
-export function sheetsSentence({ count, bound, proven, toBuy }: PaperPlan): string {
-  const sheets = `${counted(count, 'sheet')}, with spares ${toBuy}`;
+export function sheetsSentence({ count, bound, proven }: PaperPlan): string {
+  const sheets = `${counted(count, 'sheet')}, spares included`;
   return proven
-    ? `${sheets}; fewer are impossible.`
-    : `${sheets}; the best found, and no plan takes fewer than ${bound}.`;
+    ? `${sheets}; with cuts from edge to edge fewer are impossible.`
+    : `${sheets}; the best found, and no cuts from edge to edge take fewer than ${bound}.`;
+}
+
+/** What of it is in the drawer; undefined where nobody counted. */
+export function stockSentence(
+  { count }: Pick<PaperPlan, 'count'>,
+  { stock }: Pick<Paper, 'stock'>,
+): string | undefined {
+  if (stock === null) return undefined;
+  if (stock >= count) return `${stock} in the drawer: enough.`;
+  return stock === 0 ? `None in the drawer: ${count} to buy.` : `${stock} in the drawer: ${count - stock} to buy.`;
 }
 
 /** What one full sheet gives, where one size is cut from it. */
-export function perSheetSentence(plan: FoldedBook, cut: PaperPlan): string | undefined {
-  if (cut.perSheet === null) return undefined;
+export function perSheetSentence(
+  plan: FoldedBook,
+  cut: PaperPlan,
+  nameOf: (piece: string) => string,
+): string | undefined {
+  const piece = cut.full?.pieces[0]?.piece;
+  if (cut.perSheet === null || piece === undefined) return undefined;
   const { sheets } = plan.run.sheet;
-  const pages = (cut.perSheet * plan.reading.pages.length) / sheets;
-  return `${counted(cut.perSheet, sheets > 1 ? 'folio' : 'book')} a sheet, ${counted(pages, 'page')}`;
+  const one = isOwnSheet(piece) && sheets === 1 ? 'book' : nameOf(piece);
+  const pieces = `${counted(cut.perSheet, one)} a sheet`;
+  // Sheets of one size have as many pages each.
+  return isOwnSheet(piece)
+    ? `${pieces}, ${counted((cut.perSheet * plan.reading.pages.length) / sheets, 'page')}`
+    : pieces;
 }
 
 /** Why a paper stands first. */
-export function rankReason(paper: Paper, cut: PaperPlan, by: 'price' | 'area', copies: number): string {
-  if (by === 'price' && cut.cost !== null)
-    return `Cheapest: ${moneyWords(cut.cost / copies)} a copy, ${percent(cut.waste)} of the sheets left over.`;
-  return `Least paper: ${Math.round(cut.areaEach * 10_000)} cm² a copy, ${percent(cut.waste)} of the sheets left over${
-    by === 'price' && paper.price === null ? '; its price is not known' : ''
-  }.`;
+export function rankReason(cut: PaperPlan, by: RankBy, copies: number, unit: LengthUnit): string {
+  const left = `${percent(cut.waste)} of the sheets left over`;
+  return by === 'price' && cut.cost !== null
+    ? `Cheapest: ${moneyWords(cut.cost / copies)} a copy, spares included, ${left}.`
+    : `Least paper: ${measureArea(cut.areaEach, unit)} a copy, spares included, ${left}.`;
 }
 
 /** What a count that ignores grain promises, and why it is wrong. */
@@ -119,7 +155,7 @@ export function cutSentence(cut: Cut, trims: Parent['trims'], longest: Nm | null
   const upright = cut.axis === 'upright';
   const unit: LengthUnit = reading === 'mm' ? 'mm' : 'in';
   const length = nm(cut.to - cut.from);
-  const long = longest !== null && length > longest ? ' Longer than the trimmer: rule and knife.' : '';
+  const long = longest !== null && length > longest ? ' Beyond the trimmer: rule and knife.' : '';
   const from = nm(cut.at - (upright ? trims.left : trims.top));
   if (cut.why === 'trim' && from === 0)
     return upright
@@ -135,6 +171,24 @@ export function cutSentence(cut: Cut, trims: Parent['trims'], longest: Nm | null
 export const CUTTING_CAUTION =
   'A fresh blade, a metal rule, cuts away from the hand that holds; several light strokes rather than one hard one. A trimmer’s guard stays on. Guillotines only as you were trained and as the rules where you are allow; the maker’s instructions go before ours.';
 
-/** Two sheets marked at once. */
-export const stackedSentence = (times: number): string =>
-  `Two at a time: lay the second sheet on the first, slid down by a lip of a finger’s breadth, left edges flush, and carry each mark across both; ${counted(Math.ceil(times / 2), 'round')} of marking instead of ${times}.`;
+/** Two sheets marked at once: a lip must show of the lower one where the marks of the upper one end. */
+export function stackedSentence(times: number, marks: readonly Pick<Mark, 'axis'>[]): string {
+  const lip = 'by a lip of a finger’s breadth';
+  const slides = [
+    ...(marks.some(({ axis }) => axis === 'upright')
+      ? [`the left edges flush and the lower one slid down ${lip} for the upright marks`]
+      : []),
+    ...(marks.some(({ axis }) => axis === 'level')
+      ? [`the top edges flush and the lower one slid sideways ${lip} for the level marks`]
+      : []),
+  ];
+  const rounds = counted(Math.ceil(times / 2), 'round');
+  return `Two at a time: one sheet on another, ${slides.join(', then ')}; carry each mark across both. ${rounds} of marking instead of ${times}.`;
+}
+
+/** How often a plan is cut, and the cuts that it takes. */
+export const cutsHeading = (cuts: number): string =>
+  cuts === 0 ? 'Nothing to cut' : `${counted(cuts, 'cut')}, in this order`;
+
+/** Where there is nothing to cut. */
+export const NO_CUTS = 'The sheet is used whole, as it lies.';

@@ -18,6 +18,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   edition: 'the edition',
   kit: 'the parts and copies',
   papers: 'the papers',
+  refolded: 'what was noted',
 };
 
 const SAID: Readonly<Record<string, string>> = {
@@ -33,6 +34,8 @@ function did({ kind, pages, count, text }: ChangeWords): string {
   switch (kind) {
     case 'made':
       return 'The book was made';
+    case 'know-refolding':
+      return 'Took note that pages moved on the sheet';
     case 'set-kit':
       return `Changed the parts (${counted(count, 'copy', 'copies')})`;
     case 'choose-paper':

@@ -116,6 +116,8 @@ export function commandProblemWords(problem: CommandProblem, unit: LengthUnit): 
       return `The ${problem.side} of “${problem.name}” is ${measure(problem.length, unit)}; parts are between ${measure(mm(2), unit)} and ${measure(mm(5000), unit)}. Is the unit right? Nothing was changed.`;
     case 'kit-piece-count':
       return `A book takes between 1 and 1000 of “${problem.name}”. Nothing was changed.`;
+    case 'kit-piece-twice':
+      return `Two parts have the name by which “${problem.name}” is kept. Nothing was changed.`;
     case 'kit-allowance':
       return `The ${problem.what === 'longest' ? 'longest cut' : problem.what} cannot be so much or so little. It was kept as it was.`;
     case 'title-empty':
@@ -134,6 +136,8 @@ export function cuttingProblemWords(problem: CuttingProblem): string {
       return `The trims of “${problem.parent}” leave nothing to cut.`;
     case 'piece-not-a-size':
       return `“${problem.piece}” is no size: each side must be more than 0 and at most 20 m. Is the unit right?`;
+    case 'piece-named-twice':
+      return `Two sizes are called “${problem.piece}”: each needs an id of its own.`;
     case 'gap-negative':
       return 'The gap between pieces cannot be less than 0.';
     case 'longest-cut-not-a-length':

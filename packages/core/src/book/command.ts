@@ -5,7 +5,6 @@ import { kitProblem, type Kit, type KitProblem } from '../cutting/kit.ts';
 import type { PaperKind } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import type { Nm } from '../units/nm.ts';
-import type { SpreadHow, SpreadOver } from '../pagination/spread.ts';
 import {
   AS_IT_FITS,
   EMPTY_PAGE,
@@ -20,8 +19,11 @@ import {
   type PageContent,
   type Placing,
   type Printing,
+  type SpreadHow,
+  type SpreadOver,
   type Thread,
 } from './document.ts';
+import { fitToForm } from './new-book.ts';
 import { arrange, planRowProblem, type PlanRow, type PlanRowProblem } from './page-plan-row.ts';
 import { contentToTray, fill, fromTray, insert, move, resized, takeOut, withPage, type Sequence } from './sequence.ts';
 import { gather, spreadOver, type SpreadProblem } from './spread-pages.ts';
@@ -86,6 +88,8 @@ export type Command =
     }
   | { readonly kind: 'accept'; readonly accepted: Accepted }
   | { readonly kind: 'raise-again'; readonly key: string }
+  /** the maker knows that pages have moved on the sheet since an earlier version of Eight Up */
+  | { readonly kind: 'know-refolding' }
   /** puts earlier values back: the inverse of every command */
   | { readonly kind: 'restore'; readonly values: RestorableValues };
 
@@ -217,15 +221,42 @@ function changesOf(book: BookDocument, command: Command): Changes {
     case 'choose-paper': {
       const { [command.on]: _, ...others } = book.papers;
       const papers = command.chosen ? { ...others, [command.on]: command.chosen } : others;
-      return ok({ papers, ...(command.fibre ? { sheet: { ...book.sheet, fibre: command.fibre } } : {}) });
+      return ok({
+        papers,
+        ...(command.fibre ? { sheet: { ...book.sheet, fibre: command.fibre } } : {}),
+        ...(command.on === 'text' ? thickAs(book, command.chosen) : {}),
+      });
     }
     case 'accept':
       return ok({ accepted: [...without(book.accepted, command.accepted.key), command.accepted] });
     case 'raise-again':
       return ok({ accepted: without(book.accepted, command.key) });
+    case 'know-refolding':
+      return ok({ refolded: false });
     case 'restore':
-      return ok(command.values);
+      return restored(book, command.values);
   }
+}
+
+/** Creep, nests and closed thickness are counted with the paper that is taken. */
+function thickAs({ printing }: BookDocument, chosen: ChosenPaper | null): RestorableValues {
+  const caliper = chosen?.paper.caliper;
+  if (!caliper || caliper.thickness === printing.creep.thickness) return {};
+  return { printing: { ...printing, creep: { ...printing.creep, thickness: caliper.thickness } } };
+}
+
+/** Earlier values, with as many places as their form has pages now: stored when it was read otherwise, what is too many waits in the tray. */
+function restored(book: BookDocument, values: RestorableValues): Changes {
+  if (!values.form && !values.sheet && (values.pages ?? book.pages).length === book.pages.length) return ok(values);
+  const then = { ...book, ...values };
+  const fitting = fitToForm(then);
+  if (!fitting.ok) return fitting;
+  const { pages, tray } = fitting.value;
+  if (pages.length === then.pages.length) return ok(values);
+  // What waits there already is not put there again.
+  const known = new Set(then.tray.map((one) => JSON.stringify(one)));
+  const surplus = tray.slice(0, tray.length - then.tray.length).filter((one) => !known.has(JSON.stringify(one)));
+  return ok({ ...values, pages, tray: [...surplus, ...then.tray] });
 }
 
 const without = (accepted: readonly Accepted[], key: string) => accepted.filter((one) => one.key !== key);

@@ -37,20 +37,24 @@ const NO_SPACE: PageMargins = { head: mm(0), foreEdge: mm(0), tail: mm(0), spine
 
 export const AS_IT_FITS: Placing = { right: mm(0), down: mm(0), turn: 0, scale: 1, margins: NO_SPACE };
 
-/** The share that one page has in a picture laid over several: a window in the room of the whole picture. */
+/** Over what one picture is laid: an opening (a place in the reading's views), a row of panels (0-based), or all of the sheet. */
+export type SpreadOver =
+  | { readonly kind: 'opening'; readonly view: number }
+  | { readonly kind: 'row'; readonly row: number }
+  | { readonly kind: 'sheet' };
+
+/** `in-the-book`: every page's share reads head up, in reading order; `opened-out`: the picture is whole on the unfolded sheet. */
+export const SPREAD_HOW = ['in-the-book', 'opened-out'] as const;
+export type SpreadHow = (typeof SPREAD_HOW)[number];
+
+/** That a page shows its share of a picture laid over several. What is kept is what was meant; the share is cut when the pages are laid on the sheet. */
 export interface Part {
   /** names the spread; all pages of one spread carry the same */
   readonly spread: string;
-  /** shares of the whole, from its head and left */
-  readonly left: number;
-  readonly top: number;
-  readonly width: number;
-  readonly height: number;
-  /** quarter turns clockwise from the page's head to the head of the whole */
-  readonly turned: 0 | 1 | 2 | 3;
-  /** the page it was cut for, 0-based, and how many pages the spread has: pages that have wandered are noticed */
+  readonly over: SpreadOver;
+  readonly how: SpreadHow;
+  /** the page whose share it is, 0-based: pages that have wandered are noticed */
   readonly page: number;
-  readonly of: number;
   /** how much of the picture is printed on both pages where two pieces of paper meet; absent: nothing */
   readonly overlap?: Nm;
 }
@@ -173,19 +177,20 @@ export interface ChosenPaper {
   readonly paper: Paper;
   /** as the paper's fibres run; as if they ran the other way (a sheet still to be bought); or grain disregarded, knowingly */
   readonly grain: 'own' | 'other' | 'ignored';
-  /** sheets for the edition, and with spares */
+  /** sheets for the edition, spares included */
   readonly sheets: number;
-  readonly toBuy: number;
-  /** hundredths of money for all; null where the price is not known */
+  /** hundredths of money for all those sheets; null where the price is not known */
   readonly cost: number | null;
   /** the search that found the plan, and a fingerprint of what it was asked: another one means that the plan is stale */
   readonly engine: number;
   readonly input: string;
+  /** its sheets and offcuts are taken off the drawer's, and what was left over is in it */
+  readonly cut: boolean;
 }
 
 /** The whole of a book as it is saved. `pages` always has as many places as the form has pages. */
 export interface BookDocument {
-  readonly version: 4;
+  readonly version: 5;
   readonly title: string;
   /** 1, 2 … of the same book */
   readonly edition: number;
@@ -205,6 +210,8 @@ export interface BookDocument {
   /** what it is cut from; a kind left out is not chosen yet */
   readonly papers: Readonly<Partial<Record<PaperKind, ChosenPaper>>>;
   readonly accepted: readonly Accepted[];
+  /** a better reading of its folds has moved pages on its sheet since it may have been printed; false once the maker has seen it */
+  readonly refolded: boolean;
 }
 
 /** Every content that a book speaks of. */

@@ -57,6 +57,8 @@ export function changeWords(command: Command): ChangeWords {
       return words([], command.chosen?.paper.name ?? '');
     case 'arrange':
       return words([], '', command.rows.length);
+    case 'know-refolding':
+      return words();
     case 'accept':
       return words([], command.accepted.reason);
     case 'restore':

@@ -1,7 +1,8 @@
 import { ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
-import { EMPTY_PAGE, isBare, type BookDocument } from './document.ts';
+import { EMPTY_PAGE, type BookDocument } from './document.ts';
+import { resized } from './sequence.ts';
 import { USUAL_KIT } from '../cutting/kit.ts';
 import { USUAL_LETTERING, USUAL_PRINTING } from './usual.ts';
 
@@ -10,7 +11,7 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
   const plan = planBook(form, sheet);
   if (!plan.ok) return plan;
   return ok({
-    version: 4,
+    version: 5,
     title,
     edition: 1,
     form: { id: form.id, parameters: plan.value.parameters },
@@ -25,6 +26,7 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
     kit: USUAL_KIT,
     papers: {},
     accepted: [],
+    refolded: false,
   });
 }
 
@@ -36,7 +38,6 @@ export function fitToForm(book: BookDocument): Result<BookDocument, PlanProblem>
   return ok({
     ...book,
     form: { id: book.form.id, parameters: plan.value.parameters },
-    pages: Array.from({ length: count }, (_, i) => book.pages[i] ?? EMPTY_PAGE),
-    tray: [...book.pages.slice(count).filter((page) => !isBare(page)), ...book.tray],
+    ...resized(book, count),
   });
 }

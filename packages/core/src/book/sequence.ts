@@ -3,15 +3,17 @@ import { EMPTY_PAGE, isBare, type BookDocument, type BookPage, type PageContent 
 /** The parts of a document that a change of sequence touches. */
 export type Sequence = Pick<BookDocument, 'pages' | 'tray'>;
 
-/** What waits in the tray: anything worth keeping, free to go anywhere. */
-export const waiting = (pages: readonly BookPage[]): readonly BookPage[] =>
-  pages.filter((page) => !isBare(page)).map((page) => ({ ...page, locked: false }));
+/** A picture by itself: no share of one over several pages. */
+export const wholeOf = ({ part: _, ...whole }: PageContent): PageContent => whole;
 
-export const contentToTray = (content: PageContent | null): readonly BookPage[] => {
-  if (!content) return [];
-  const { part: _, ...whole } = content;
-  return [{ ...EMPTY_PAGE, content: whole }];
-};
+/** What waits in the tray: anything worth keeping, whole, free to go anywhere. */
+export const waiting = (pages: readonly BookPage[]): readonly BookPage[] =>
+  pages
+    .filter((page) => !isBare(page))
+    .map((page) => ({ ...page, content: page.content && wholeOf(page.content), locked: false }));
+
+export const contentToTray = (content: PageContent | null): readonly BookPage[] =>
+  content ? [{ ...EMPTY_PAGE, content: wholeOf(content) }] : [];
 
 export const withPage = (pages: readonly BookPage[], place: number, page: BookPage): readonly BookPage[] =>
   pages.map((old, i) => (i === place ? page : old));

@@ -1,8 +1,8 @@
 import { planBook, type PlanProblem } from '../forms/planned-book.ts';
-import { spreadPages, type SpreadHow, type SpreadOver } from '../pagination/spread.ts';
+import { spreadPages } from '../pagination/spread.ts';
 import { mm, type Nm } from '../units/nm.ts';
 import { fail, ok, type Result } from '../result.ts';
-import type { BookDocument, PageContent } from './document.ts';
+import type { BookDocument, PageContent, SpreadHow, SpreadOver } from './document.ts';
 import { contentToTray, type Sequence } from './sequence.ts';
 
 export type SpreadProblem =
@@ -29,21 +29,19 @@ export function spreadOver(
   if (locked) return fail({ code: 'page-locked', page: locked.page });
   const { pages } = gathered(book, content);
   const spread = `${content.asset.slice(0, 8)}-${content.page}-${page}-${over.kind}${'view' in over ? over.view : 'row' in over ? over.row : ''}`;
-  const partOf = new Map(places.map((place) => [place.page, place.part]));
+  const taken = new Set(places.map((place) => place.page));
   // The old placing was meant for one page; over several the picture starts afresh, covering all. Laid over the same once more it stays.
   const { placing, part: before, ...bare } = content;
-  const same = before !== undefined && places.length === before.of && places.some((one) => one.page === before.page);
+  const same = before !== undefined && JSON.stringify([before.over, before.how]) === JSON.stringify([over, how]);
   const whole = same && placing ? { ...bare, placing } : bare;
   const shared = overlap > 0 ? { overlap } : {};
-  const left = pages.flatMap(({ content: old }, i) => (partOf.has(i) && i !== page ? contentToTray(old) : []));
+  const left = pages.flatMap(({ content: old }, i) => (taken.has(i) && i !== page ? contentToTray(old) : []));
   return ok({
     pages: pages.map((old, i) => {
-      const part = partOf.get(i);
-      if (part)
-        return {
-          ...old,
-          content: { ...whole, fit: same ? content.fit : ('fill' as const), part: { ...part, ...shared, spread } },
-        };
+      if (taken.has(i)) {
+        const part = { spread, over, how, page: i, ...shared };
+        return { ...old, content: { ...whole, fit: same ? content.fit : ('fill' as const), part } };
+      }
       return i === page ? { ...old, content: null } : old;
     }),
     tray: [...book.tray, ...left],

@@ -4,47 +4,50 @@ type Axis = 'vertical' | 'horizontal';
 type Pages = readonly number[];
 
 /** Something the maker should know before printing. `settle`: it spoils the sheet; `note`: it may be meant so. */
-export type Check = { readonly weight: 'settle' | 'note' } & (
-  | { readonly code: 'pages-missing'; readonly pages: Pages }
-  | { readonly code: 'original-lost'; readonly pages: Pages }
-  | {
-      readonly code: 'resolution-low';
-      readonly pages: Pages;
-      /** of the worst page: pixels an inch, and the size at which it would be good (nanometres) */
-      readonly least: number;
-      readonly good: { readonly width: number; readonly height: number };
-    }
-  | { readonly code: 'in-unprintable-margin'; readonly pages: Pages }
-  /** a strip of bare paper along a fold or slit, so narrow that the usual slip shows */
-  | { readonly code: 'border-along-fold'; readonly pages: Pages }
-  /** numbers or captions too near to a fold or slit */
-  | { readonly code: 'letters-near-fold'; readonly pages: Pages }
-  /** pictures cut off where their page ends */
-  | { readonly code: 'cut-off-at-fold'; readonly pages: Pages }
-  | { readonly code: 'caption-too-long'; readonly pages: Pages }
-  | { readonly code: 'glyph-missing'; readonly pages: Pages; readonly signs: readonly string[] }
-  | { readonly code: 'role-misplaced'; readonly pages: Pages; readonly role: Role; readonly to: number | null }
-  | { readonly code: 'blank-not-empty'; readonly pages: Pages }
-  | { readonly code: 'spread-apart'; readonly pages: Pages }
-  | { readonly code: 'spread-on-two-pieces'; readonly pages: Pages }
-  /** pages drawn smaller for the printer's margin: a picture over several has bare paper between its parts */
-  | { readonly code: 'spread-shrunk'; readonly pages: Pages }
-  /** larger at its own size than all the pages that it lies over: what reaches beyond is cut off */
-  | { readonly code: 'larger-than-spread'; readonly pages: Pages }
-  /** the paper to print on does not hold one sheet of the book */
-  | { readonly code: 'paper-too-small' }
-  /** a face or a line of text that the maker marked comes to the gutter between two pieces of paper */
-  | { readonly code: 'met-by-gutter'; readonly pages: Pages; readonly what: KeepClear['what'] }
-  /** trimmed, the fore-edge comes so near to a flap's fold (nanometres; below 0 it is cut off) */
-  | { readonly code: 'flap-near-trim'; readonly pages: Pages; readonly left: number }
-  /** a flap's free edge so near to the gutter that it catches there (nanometres) */
-  | { readonly code: 'flap-near-gutter'; readonly pages: Pages; readonly left: number }
-  | { readonly code: 'grain-across-spine'; readonly spine: Axis }
-  | { readonly code: 'grain-unknown'; readonly spine: Axis }
-  /** a nest so thick that it springs open: closed thickness (nanometres), and how many folios it has */
-  | { readonly code: 'section-thick'; readonly thickness: number; readonly folios: number }
-  | { readonly code: 'files-unused'; readonly names: readonly string[] }
-);
+export type Check = { readonly weight: 'settle' | 'note' } &
+  /** pages have moved on the sheet since an earlier version of Eight Up */
+  (
+    | { readonly code: 'refolded' }
+    | { readonly code: 'pages-missing'; readonly pages: Pages }
+    | { readonly code: 'original-lost'; readonly pages: Pages }
+    | {
+        readonly code: 'resolution-low';
+        readonly pages: Pages;
+        /** of the worst page: pixels an inch, and the size at which it would be good (nanometres) */
+        readonly least: number;
+        readonly good: { readonly width: number; readonly height: number };
+      }
+    | { readonly code: 'in-unprintable-margin'; readonly pages: Pages }
+    /** a strip of bare paper along a fold or slit, so narrow that the usual slip shows */
+    | { readonly code: 'border-along-fold'; readonly pages: Pages }
+    /** numbers or captions too near to a fold or slit */
+    | { readonly code: 'letters-near-fold'; readonly pages: Pages }
+    /** pictures cut off where their page ends */
+    | { readonly code: 'cut-off-at-fold'; readonly pages: Pages }
+    | { readonly code: 'caption-too-long'; readonly pages: Pages }
+    | { readonly code: 'glyph-missing'; readonly pages: Pages; readonly signs: readonly string[] }
+    | { readonly code: 'role-misplaced'; readonly pages: Pages; readonly role: Role; readonly to: number | null }
+    | { readonly code: 'blank-not-empty'; readonly pages: Pages }
+    | { readonly code: 'spread-apart'; readonly pages: Pages }
+    | { readonly code: 'spread-on-two-pieces'; readonly pages: Pages }
+    /** pages drawn smaller for the printer's margin: a picture over several has bare paper between its parts */
+    | { readonly code: 'spread-shrunk'; readonly pages: Pages }
+    /** larger at its own size than all the pages that it lies over: what reaches beyond is cut off */
+    | { readonly code: 'larger-than-spread'; readonly pages: Pages }
+    /** the paper to print on does not hold one sheet of the book */
+    | { readonly code: 'paper-too-small' }
+    /** a face or a line of text that the maker marked comes to the gutter between two pieces of paper */
+    | { readonly code: 'met-by-gutter'; readonly pages: Pages; readonly what: KeepClear['what'] }
+    /** trimmed, the fore-edge comes so near to a flap's fold (nanometres; below 0 it is cut off) */
+    | { readonly code: 'flap-near-trim'; readonly pages: Pages; readonly left: number }
+    /** a flap's free edge so near to the gutter that it catches there (nanometres) */
+    | { readonly code: 'flap-near-gutter'; readonly pages: Pages; readonly left: number }
+    | { readonly code: 'grain-across-spine'; readonly spine: Axis }
+    | { readonly code: 'grain-unknown'; readonly spine: Axis }
+    /** a nest so thick that it springs open: closed thickness (nanometres), and how many folios it has */
+    | { readonly code: 'section-thick'; readonly thickness: number; readonly folios: number }
+    | { readonly code: 'files-unused'; readonly names: readonly string[] }
+  );
 
 /** What a warning is about, as text: once accepted it stays silent for just this, and speaks again when other pages join. */
 export const checkKey = (check: Check): string =>

@@ -1,4 +1,5 @@
-import { mostFolios, sectionThickness } from '../pagination/creep.ts';
+import { sectionThickness } from '../pagination/creep.ts';
+import { mostFolios } from '../pagination/nest.ts';
 import { impose } from '../pagination/imposition.ts';
 import { gridOnParent } from '../printing/on-parent.ts';
 import { mm } from '../units/nm.ts';
@@ -12,7 +13,8 @@ import { pictureChecks } from './picture-checks.ts';
 /** All checks of a book, what spoils the sheet first. */
 export function checkBook(plan: FoldedBook, book: BookDocument, assets: AssetLookup): readonly Check[] {
   const placed = impose(plan, book, assets);
-  const checks = [
+  const checks: readonly Check[] = [
+    ...(book.refolded ? [{ code: 'refolded', weight: 'settle' } as const] : []),
     ...pageChecks(plan, book),
     ...grain(plan),
     ...thickness(plan, book),

@@ -1,6 +1,7 @@
 import type { BookDocument } from '../book/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { creepPerFolio, nestedAs } from '../pagination/creep.ts';
+import { creepPerFolio } from '../pagination/creep.ts';
+import { folioOfPage } from '../pagination/nest.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
 import { mm } from '../units/nm.ts';
 import type { Check } from './check.ts';
@@ -21,7 +22,11 @@ export function flapChecks(plan: FoldedBook, { printing }: BookDocument): readon
   });
   const near = flaps.map(({ page, carrier, flap }) => ({
     page,
-    trim: width - printing.trim - carrier.rect.width - nestedAs(plan, carrier.sheet) * creepPerFolio(printing.creep),
+    trim:
+      width -
+      printing.trim -
+      carrier.rect.width -
+      folioOfPage(plan, carrier.page).folio * creepPerFolio(printing.creep),
     gutter: carrier.rect.width - flap.rect.width,
   }));
   const [trimmed, caught] = [

@@ -4,7 +4,7 @@ import type { BookDocument, PageContent, Part } from '../book/document.ts';
 import { missingGlyphs, widthOfText } from '../output/face.ts';
 import { captionLines, letterBook } from '../output/lettering.ts';
 import { shrinkOf } from '../pagination/imposition.ts';
-import { isTrueSpread } from '../pagination/spread.ts';
+import { isTrueSpread, pagesOfPart } from '../pagination/spread.ts';
 import { mm } from '../units/nm.ts';
 import type { Check } from './check.ts';
 import { meetsPaper, pageEdges, SIDES } from './page-edges.ts';
@@ -75,17 +75,19 @@ function roles({ reading }: FoldedBook, { pages }: BookDocument): readonly Check
   });
 }
 
-function spreads(plan: FoldedBook, { pages, printing }: BookDocument): readonly Check[] {
+function spreads(plan: FoldedBook, book: BookDocument): readonly Check[] {
+  const { pages } = book;
   const parts = pages.flatMap(({ content }, page) =>
     content?.part ? [{ page, part: content.part, content: content as PageContent }] : [],
   );
   const groups = new Map<string, { readonly page: number; readonly part: Part }[]>();
   for (const one of parts) groups.set(one.part.spread, [...(groups.get(one.part.spread) ?? []), one]);
-  const shrunk = parts.length > 0 && shrinkOf(plan, printing) < 1 ? parts.map(({ page }) => page) : [];
+  const shrunk = parts.length > 0 && shrinkOf(plan, book) < 1 ? parts.map(({ page }) => page) : [];
   const apart = shrunk.length ? [{ code: 'spread-shrunk', weight: 'settle', pages: shrunk } as const] : [];
   const each = [...groups.values()].flatMap((group): readonly Check[] => {
     const on = group.map(({ page }) => page);
-    if (group.some(({ page, part }) => part.page !== page) || group.length !== group[0]!.part.of)
+    const meant = pagesOfPart(plan, group[0]!.part);
+    if (group.some(({ page, part }) => part.page !== page) || group.length !== meant.length)
       return [{ code: 'spread-apart', weight: 'settle', pages: on }];
     const opening = plan.reading.views.find(
       ({ left, right }) => on.length === 2 && on.includes(left!) && on.includes(right!),

@@ -1,4 +1,5 @@
 import { creasePattern } from '../folding/crease-pattern.ts';
+import { LEAST_STRIP } from '../folding/fold-sheet.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { at } from '../result.ts';
 
@@ -17,9 +18,6 @@ export function pageEdges(plan: FoldedBook): readonly PageEdges[] {
   return edges;
 }
 
-/** What does not divide is left at the end of a sheet; it is no strip to cut off. */
-const AT_THE_END = 100_000;
-
 function metByPages({ run, reading }: FoldedBook): readonly PageEdges[] {
   const { sheet } = run;
   const patterns = sheet.stack.map((_, index) => creasePattern(run, index));
@@ -35,7 +33,7 @@ function metByPages({ run, reading }: FoldedBook): readonly PageEdges[] {
       to: number,
       end: number,
     ): PageEdges[Side] => {
-      if (place === 0 || end - place < AT_THE_END * sheet.scale) return 'sheet';
+      if (place === 0 || end - place < LEAST_STRIP * sheet.scale) return 'sheet';
       const line = pattern.find(({ segment: s }) => s.axis === axis && s.at === place && s.from < to && s.to > from);
       if (!line) return 'whole';
       return line.kind === 'cut' || line.kind === 'slit' ? 'cut' : 'fold';

@@ -35,17 +35,17 @@ function lostOriginals(book: BookDocument, assets: AssetLookup): readonly Check[
 
 /** Pictures over several pages that reach beyond all of them without covering them on purpose. */
 function beyondSpread(placed: readonly PlacedContent[]): readonly Check[] {
-  const pages = placed.flatMap(({ page, content, asset, scale, rect, quarterTurns }) => {
-    const { part, fit, placing } = content;
-    if (!part || fit === 'fill' || fit === 'bleed') return [];
-    const lying = (quarterTurns + part.turned) % 2 === 1;
+  const pages = placed.flatMap(({ page, content, asset, scale, rect, quarterTurns, share }) => {
+    const { fit, placing } = content;
+    if (!share || fit === 'fill' || fit === 'bleed') return [];
+    const lying = (quarterTurns + share.turned) % 2 === 1;
     const [width, height] = lying ? [rect.height, rect.width] : [rect.width, rect.height];
     const turn = ((placing?.turn ?? 0) * Math.PI) / 180;
     const [c, s] = [Math.abs(Math.cos(turn)), Math.abs(Math.sin(turn))];
     const reaches = [asset.width * c + asset.height * s, asset.width * s + asset.height * c].map(
       (side) => side * scale,
     );
-    const beyond = reaches[0]! > width / part.width + mm(1) || reaches[1]! > height / part.height + mm(1);
+    const beyond = reaches[0]! > width / share.width + mm(1) || reaches[1]! > height / share.height + mm(1);
     return beyond ? [page] : [];
   });
   return pages.length ? [{ code: 'larger-than-spread', weight: 'note', pages }] : [];
@@ -93,7 +93,7 @@ const SLACK = 10_000;
 /** Pages whose ink reaches into the strip along the sheet's edge that the printer leaves white. */
 function inMargin(plan: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
   const { sheet } = plan;
-  const { top, right: far, bottom: low, left } = unreachedOn(plan, book.printing);
+  const { top, right: far, bottom: low, left } = unreachedOn(plan, book);
   const pages = placed.flatMap(({ page, inked }) =>
     inked &&
     (inked.left < left - SLACK ||

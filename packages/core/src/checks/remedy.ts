@@ -12,6 +12,8 @@ import { GOOD_RESOLUTION } from './resolution.ts';
 /** What one press would do about a check, if there is such a thing. */
 function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: AssetLookup): Command | undefined {
   switch (check.code) {
+    case 'refolded':
+      return { kind: 'know-refolding' };
     case 'in-unprintable-margin':
       return book.printing.margin === 'warn'
         ? { kind: 'set-printing', printing: { ...book.printing, margin: 'shrink' } }

@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { CREEP_MODELS, FITS, NUMBER_PLACES, ONTO_PLACES, ROLES, THREADS, type BookDocument } from '../book/document.ts';
+import {
+  CREEP_MODELS,
+  FITS,
+  NUMBER_PLACES,
+  ONTO_PLACES,
+  ROLES,
+  SPREAD_HOW,
+  THREADS,
+  type BookDocument,
+} from '../book/document.ts';
 import { USUAL_PRINTING } from '../book/usual.ts';
 import type { Command } from '../book/command.ts';
 import { CUT_EDGES, USUAL_KIT } from '../cutting/kit.ts';
@@ -44,15 +53,17 @@ const placingSchema = z.strictObject({
 });
 
 const share = z.number().min(0).max(1);
+const spreadOver = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('opening'), view: pageIndex }),
+  z.strictObject({ kind: z.literal('row'), row: pageIndex }),
+  z.strictObject({ kind: z.literal('sheet') }),
+]);
+
 const partSchema = z.strictObject({
   spread: z.string().min(1).max(100),
-  left: share,
-  top: share,
-  width: share.refine((value) => value > 0, 'more than 0'),
-  height: share.refine((value) => value > 0, 'more than 0'),
-  turned: z.union([z.literal(0), z.literal(1), z.literal(2), z.literal(3)]),
+  over: spreadOver,
+  how: z.enum(SPREAD_HOW),
   page: pageIndex,
-  of: z.number().int().min(2).max(4096),
   overlap: within(0, 100).optional(),
 });
 
@@ -202,14 +213,14 @@ const chosenPaperSchema = z.strictObject({
   paper: paperSchema,
   grain: z.enum(['own', 'other', 'ignored']),
   sheets: z.number().int().min(0),
-  toBuy: z.number().int().min(0),
   cost: z.number().nullable(),
   engine: z.number().int(),
   input: z.string().max(100),
+  cut: z.boolean(),
 });
 
 const documentShape = z.strictObject({
-  version: z.literal(4),
+  version: z.literal(5),
   title: titleSchema,
   edition: z.number().int().min(1).max(10_000),
   form: formChoiceSchema,
@@ -224,16 +235,11 @@ const documentShape = z.strictObject({
   kit: kitSchema.default(USUAL_KIT as unknown as z.output<typeof kitSchema>),
   papers: z.partialRecord(z.enum(PAPER_KINDS), chosenPaperSchema).default({}),
   accepted: z.array(acceptedSchema).max(1000),
+  refolded: z.boolean(),
 });
 
 // Zod's optional keys may hold `undefined`, ours are absent: the same once parsed, since JSON has no undefined.
 export const bookDocumentSchema = documentShape as unknown as z.ZodType<BookDocument>;
-
-const spreadOver = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('opening'), view: pageIndex }),
-  z.strictObject({ kind: z.literal('row'), row: pageIndex }),
-  z.strictObject({ kind: z.literal('sheet') }),
-]);
 
 const trayIndex = z.number().int().min(0);
 const planRow = z.strictObject({
@@ -289,6 +295,7 @@ export const commandSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('hang-poster'), poster: contentSchema.nullable() }),
   z.strictObject({ kind: z.literal('poster-from-tray'), tray: trayIndex }),
   z.strictObject({ kind: z.literal('arrange'), rows: z.array(planRow).max(4096) }),
+  z.strictObject({ kind: z.literal('know-refolding') }),
   z.strictObject({ kind: z.literal('set-kit'), kit: kitSchema }),
   z.strictObject({
     kind: z.literal('choose-paper'),

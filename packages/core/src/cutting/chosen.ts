@@ -3,7 +3,7 @@ import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Paper, PaperKind } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
-import { OWN_SHEET, sheetGrain } from './kit.ts';
+import { isOwnSheet, sheetGrain } from './kit.ts';
 import { otherGrain } from '../paper/paper.ts';
 import { kitTask, type KitTask, type PaperPlan } from './plan-on-paper.ts';
 
@@ -17,10 +17,10 @@ export function chosenPaper(task: KitTask, paper: Paper, grain: ChosenPaper['gra
     paper,
     grain,
     sheets: plan.count,
-    toBuy: plan.toBuy,
     cost: plan.cost,
     engine: ENGINE,
     input: inputOf(task, paper),
+    cut: false,
   };
 }
 
@@ -38,7 +38,7 @@ export function fibreOfSheet(plan: FoldedBook, paper: Paper, cut: PaperPlan): Fi
   // Counted as if grain did not matter, the real fibres still run as they do.
   const real = cut.fibre === 'any' ? parent : cut.fibre;
   const right = sheetGrain(plan);
-  const lies = cut.sheets.flatMap(({ plan: one }) => one.pieces.filter(({ piece }) => piece === OWN_SHEET));
+  const lies = cut.sheets.flatMap(({ plan: one }) => one.pieces.filter(({ piece }) => isOwnSheet(piece)));
   const across = lies.some(({ turned }) => (turned ? otherGrain(real) : real) !== right);
   return across ? otherGrain(right) : right;
 }

@@ -16,7 +16,7 @@ import {
 import { becomings, type Becoming, type BookKind, type Bounds, type Corner } from './sheet-becomes.ts';
 
 /** Changes whenever the same question may find another plan: a plan kept in a book says which search found it. */
-export const ENGINE = 1;
+export const ENGINE = 2;
 
 /** Long work about cutting, the same in the browser's worker and in the server's. */
 export interface CuttingJobs {

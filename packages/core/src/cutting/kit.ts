@@ -1,4 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
+import { sheetWidth } from '../folding/fold-sheet.ts';
 import { PAPER_KINDS, type Paper, type PaperKind } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
@@ -65,6 +66,7 @@ export type KitProblem =
       readonly length: Nm;
     }
   | { readonly code: 'kit-piece-count'; readonly name: string }
+  | { readonly code: 'kit-piece-twice'; readonly name: string }
   | { readonly code: 'kit-allowance'; readonly what: 'allowance' | 'squaring' | 'deckle' | 'longest' };
 
 const MOST_COPIES = 100_000;
@@ -75,7 +77,10 @@ export function kitProblem({ copies, spareSheets, sparePercent, pieces, manner }
     return { code: 'kit-copies-not-a-number', most: MOST_COPIES };
   if (!(spareSheets >= 0 && spareSheets <= MOST_COPIES && sparePercent >= 0 && sparePercent <= 1000))
     return { code: 'kit-spares-not-a-number' };
-  for (const { name, each, ...size } of pieces) {
+  const ids = new Set<string>();
+  for (const { id, name, each, ...size } of pieces) {
+    if (ids.has(id) || isOwnSheet(id)) return { code: 'kit-piece-twice', name };
+    ids.add(id);
     for (const side of ['width', 'height'] as const)
       if (size[side] < mm(2) || size[side] > mm(5000))
         return { code: 'kit-piece-not-a-size', name, side, length: size[side] };
@@ -88,38 +93,74 @@ export function kitProblem({ copies, spareSheets, sparePercent, pieces, manner }
     : undefined;
 }
 
-/** The form's own sheet has this id among the pieces. */
+/** The form's own sheet has this id among the pieces; narrower folios of the same book have it with a number. */
 export const OWN_SHEET = 'sheet';
 
-/** What one piece of the kit is called; null: the sheet that the form folds. */
+export const isOwnSheet = (id: string): boolean => id === OWN_SHEET || id.startsWith(`${OWN_SHEET} `);
+
+/** What one piece of the kit is called; null: a sheet that the form folds. */
 export const pieceName = (kit: Kit, id: string): string | null =>
   kit.pieces.find((piece) => piece.id === id)?.name ?? null;
+
+/** Sheets of one copy that are of one size. */
+export interface OwnSheets {
+  readonly id: string;
+  readonly width: Nm;
+  readonly height: Nm;
+  /** how many one copy takes */
+  readonly each: number;
+}
+
+/** The sheets of one copy by size, as they are cut: folios narrower than the sheet at their own width. */
+export function ownSheets({ sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>): readonly OwnSheets[] {
+  const each = new Map<Nm, number>();
+  for (let k = 0; k < run.sheet.sheets; k++) {
+    const width = sheetWidth({ sheet, run }, k);
+    each.set(width, (each.get(width) ?? 0) + 1);
+  }
+  return [...each]
+    .sort(([one], [other]) => other - one)
+    .map(([width, count], i) => ({
+      id: width === sheet.width ? OWN_SHEET : `${OWN_SHEET} ${i + 1}`,
+      width,
+      height: sheet.height,
+      each: count,
+    }));
+}
 
 /** The fibres of the form's sheet must run along its spine folds. */
 export const sheetGrain = (plan: FoldedBook): Exclude<FibreAxis, 'any' | 'unknown'> =>
   plan.reading.spineAxis === 'vertical' ? 'along-height' : 'along-width';
 
-/** The pieces of one kind of material that the edition needs, as they are cut: with what is trimmed off later. */
+/**
+ * The pieces of one kind of material that the edition needs, spares included, as they are cut: with what is trimmed off later. Spares are spare pieces: a sheet of
+ * paper gives several, and it is the piece that is spoiled.
+ */
 export function neededPieces(plan: FoldedBook, kit: Kit, kind: PaperKind): readonly NeededPiece[] {
   const more = kit.manner.edge === 'trimmed' ? 2 * kit.manner.allowance : 0;
-  const { width, height } = plan.sheet;
-  const own: NeededPiece = {
-    id: OWN_SHEET,
+  const piece = (
+    { id, width, height }: Pick<OwnSheets, 'id' | 'width' | 'height'>,
+    grain: PieceGrain,
+    each: number,
+  ): NeededPiece => ({
+    id,
     width: nm(width + more),
     height: nm(height + more),
-    grain: sheetGrain(plan),
-    needed: kit.copies * plan.run.sheet.sheets,
-  };
-  const others = kit.pieces
-    .filter(({ on }) => on === kind)
-    .map((piece) => ({
-      id: piece.id,
-      width: nm(piece.width + more),
-      height: nm(piece.height + more),
-      grain: piece.grain,
-      needed: piece.each * kit.copies,
-    }));
-  return [...(kind === 'text' ? [own] : []), ...others];
+    grain,
+    needed: withSpares(each * kit.copies, kit),
+  });
+  const own = kind === 'text' ? ownSheets(plan).map((one) => piece(one, sheetGrain(plan), one.each)) : [];
+  return [...own, ...kit.pieces.filter(({ on }) => on === kind).map((one) => piece(one, one.grain, one.each))];
+}
+
+/** Sheets of the book for all copies, and with spares: what is printed, and what is cut from paper. */
+export function sheetsForEdition(
+  plan: Pick<FoldedBook, 'sheet' | 'run'>,
+  kit: Kit,
+): { readonly copies: number; readonly withSpares: number } {
+  const counts = ownSheets(plan).map(({ each }) => each * kit.copies);
+  const sum = (of: (count: number) => number) => counts.reduce((all, count) => all + of(count), 0);
+  return { copies: sum((count) => count), withSpares: sum((count) => withSpares(count, kit)) };
 }
 
 /** The kinds of material that a kit asks for. */
@@ -153,6 +194,6 @@ export const offcutParents = (paper: Paper): readonly StockedParent[] =>
     stock: count,
   }));
 
-/** Sheets to have at hand for an edition that takes so many. */
-export const withSpares = (sheets: number, { spareSheets, sparePercent }: Kit): number =>
-  sheets + Math.max(spareSheets, Math.ceil((sheets * sparePercent) / 100 - 1e-9));
+/** How many to have at hand of what an edition takes so many of. */
+export const withSpares = (count: number, { spareSheets, sparePercent }: Kit): number =>
+  count + Math.max(spareSheets, Math.ceil((count * sparePercent) / 100 - 1e-9));

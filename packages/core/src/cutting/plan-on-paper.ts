@@ -5,7 +5,7 @@ import { otherGrain, type Paper, type PaperKind } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { cuttingWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type CutAlike, type EditionProblem, type NeededPiece, type StockedParent } from './edition.ts';
-import { gapOf, neededPieces, offcutParents, parentOf, withSpares, type Kit } from './kit.ts';
+import { gapOf, neededPieces, offcutParents, parentOf, type Kit } from './kit.ts';
 import type { SolveLinear } from './linear-program.ts';
 
 /** The parts of an edition that are cut from one kind of material. */
@@ -24,14 +24,12 @@ export interface PaperPlan {
   /** the fibres the paper was taken to have */
   readonly fibre: FibreAxis;
   readonly sheets: readonly CutAlike[];
-  /** whole sheets used, offcuts not counted */
+  /** whole sheets, spares included, offcuts not counted: what has to be there */
   readonly count: number;
-  /** fewer are impossible */
+  /** no cuts from edge to edge take fewer */
   readonly bound: number;
   readonly proven: boolean;
-  /** with spares */
-  readonly toBuy: number;
-  /** hundredths of money for all that is bought; null where the price is not known */
+  /** hundredths of money for all those sheets; null where the price is not known */
   readonly cost: number | null;
   /** of the one size wanted, from one full sheet; null where several sizes share it */
   readonly perSheet: number | null;
@@ -92,12 +90,15 @@ function* oneSize(
   let left = needed;
   const sheets: CutAlike[] = [];
   for (const parent of offcuts) {
-    if (left === 0) break;
-    const plan = yield* on(parent, left);
-    if (!plan.ok || plan.value.pieces.length === 0) continue;
-    const times = Math.min(parent.stock ?? 1, Math.floor(left / plan.value.pieces.length));
-    if (times > 0) sheets.push({ times, plan: plan.value });
-    left -= times * plan.value.pieces.length;
+    // Full ones first; of the last only as much as is still missing.
+    for (let stock = parent.stock ?? 1; left > 0 && stock > 0;) {
+      const plan = yield* on(parent, left);
+      if (!plan.ok || plan.value.pieces.length === 0) break;
+      const times = Math.min(stock, Math.floor(left / plan.value.pieces.length));
+      sheets.push({ times, plan: plan.value });
+      left -= times * plan.value.pieces.length;
+      stock -= times;
+    }
   }
   const full = yield* on(main, Infinity);
   if (!full.ok) return full;
@@ -138,7 +139,6 @@ function told(
   kit: Kit,
   full: CuttingPlan | null,
 ): PaperPlan {
-  const toBuy = withSpares(count, kit);
   const used = sheets.reduce(
     (sum, { times, plan }) => sum + times * plan.pieces.reduce((area, piece) => area + squareMetres(piece), 0),
     0,
@@ -150,12 +150,11 @@ function told(
     count,
     bound: Math.ceil(bound - 1e-9),
     proven,
-    toBuy,
-    cost: paper.price === null ? null : paper.price * toBuy,
+    cost: paper.price === null ? null : paper.price * count,
     perSheet: full && full.pieces.length,
     full,
     waste: taken > 0 ? 1 - used / taken : 0,
-    areaEach: (toBuy * squareMetres(paper.sheet)) / kit.copies,
+    areaEach: (count * squareMetres(paper.sheet)) / kit.copies,
   };
 }
 
@@ -192,7 +191,7 @@ export function* answersOf(
 /** What papers are ranked by. */
 export type RankBy = 'price' | 'area';
 
-/** The better first: those that can be cut right, by price a book where it is known, else by area a book. */
+/** The better first: those that can be cut right, by price a book and, apart from them, those without a price by area a book. */
 export function rankAnswers<A extends PaperAnswers>(answers: readonly A[], by: RankBy): readonly A[] {
   const key = ({ right }: A): readonly [number, number, number] => {
     if (!right.ok) return [2, 0, 0];

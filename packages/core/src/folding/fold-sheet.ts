@@ -164,6 +164,18 @@ const gridPanels = (verticals: readonly number[], horizontals: readonly number[]
 /** A place in ticks as nanometres, rounded: the position is rounded, never a step. */
 export const toNm = (sheet: FoldSheet, ticks: number): Nm => nm(ticks / sheet.scale);
 
+/** What does not divide is left at the end of a sheet; a strip narrower than this is not cut off. */
+export const LEAST_STRIP: Nm = nm(100_000);
+
+/** How wide one sheet of a stack is once what its panels leave of it is cut off. */
+export function sheetWidth(
+  { sheet, run }: { readonly sheet: { readonly width: Nm }; readonly run: { readonly sheet: FoldSheet } },
+  index: number,
+): Nm {
+  const end = toNm(run.sheet, run.sheet.stack[index]!.verticals.at(-1)!);
+  return sheet.width - end < LEAST_STRIP ? sheet.width : end;
+}
+
 const isGrid = (segment: SheetSegment): segment is GridSegment => 'line' in segment;
 
 /** A stretch of the sheet in ticks, or undefined when the grid has no such line. */

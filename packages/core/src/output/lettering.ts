@@ -2,7 +2,9 @@ import { affineApply } from '../geometry/affine.ts';
 import { scaledAboutCentre } from '../geometry/rect.ts';
 import { pageLabel, type PageLabel, type SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { creepOf, nestedAs } from '../pagination/creep.ts';
+import { creepOf } from '../pagination/creep.ts';
+import type { PrintedBook } from '../printing/print-layout.ts';
+import { folioOfPage } from '../pagination/nest.ts';
 import { pageOnSheet, shrinkOf } from '../pagination/imposition.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
 import type { PageBox } from '../pagination/placing.ts';
@@ -78,15 +80,15 @@ export interface PageLetters {
 /** Everything that we set in type on the pages of a book. */
 export function letterBook(
   plan: FoldedBook,
-  book: Pick<BookDocument, 'pages' | 'numbering' | 'lettering' | 'printing'>,
+  book: Pick<BookDocument, 'pages' | 'numbering' | 'lettering'> & PrintedBook,
 ): readonly PageLetters[] {
   const places = pagePlaces(plan);
-  const shrink = shrinkOf(plan, book.printing);
+  const shrink = shrinkOf(plan, book);
   return places.map((place): PageLetters => {
     const { box, toSheet } = pageOnSheet(
       place,
       scaledAboutCentre(place.rect, shrink),
-      creepOf(nestedAs(plan, place.sheet), book.printing.creep),
+      creepOf(folioOfPage(plan, place.page).folio, book.printing.creep),
     );
     const label = pageLabel(plan.reading, place.page, book.numbering);
     const onPage = letterPage(box, book.pages[place.page]!, label, book.lettering, book.printing.safe);

@@ -1,10 +1,9 @@
 import type { Printing } from '../book/document.ts';
-import { toNm } from '../folding/fold-sheet.ts';
-import { lastMoment } from '../folding/run.ts';
+import { sheetWidth, toNm } from '../folding/fold-sheet.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { creepPerFolio, nestedAs } from '../pagination/creep.ts';
-import { at } from '../result.ts';
+import { creepPerFolio } from '../pagination/creep.ts';
+import { spineFolds } from '../pagination/nest.ts';
 import { mm } from '../units/nm.ts';
 import type { DrawItem } from './drawing.ts';
 
@@ -26,14 +25,12 @@ export function gatherMarks(
   plan: FoldedBook,
   { gatherMarks: wanted }: Pick<Printing, 'gatherMarks'>,
 ): readonly GatherMark[] {
-  const { sheet: folded } = plan.run;
-  const { sections } = folded;
-  if (!wanted || sections.length < 2) return [];
+  const outermost = spineFolds(plan).filter(({ folio }) => folio === 0);
+  if (!wanted || outermost.length < 2) return [];
   const height = plan.sheet.height;
-  const step = Math.min(HIGH, (height - 2 * FROM_HEAD) / sections.length);
-  return sections.map((_, section): GatherMark => {
-    const sheet = sections.slice(0, section).reduce((sum, folios) => sum + folios, 0);
-    const x = spineOn(plan, sheet);
+  const step = Math.min(HIGH, (height - 2 * FROM_HEAD) / outermost.length);
+  return outermost.map(({ sheet, fold }, section): GatherMark => {
+    const x = toNm(plan.run.sheet, fold.at);
     const y = FROM_HEAD + section * step;
     const points = [
       { x: x - HALF, y },
@@ -45,44 +42,58 @@ export function gatherMarks(
   });
 }
 
-/** Where the fold between the two leaves of a folio lies on its sheet: the one that joins two leaves, not a leaf and its flap. */
-function spineOn({ run, reading }: FoldedBook, sheet: number): number {
-  const flaps = new Set(reading.pages.flatMap(({ face, letter }) => (letter ? [face.panel] : [])));
-  const spine = lastMoment(run).hinges.find(
-    ({ p, q }) => at(run.sheet.panels, p).sheet === sheet && !flaps.has(p) && !flaps.has(q),
-  );
-  return spine ? toNm(run.sheet, spine.segment.at) : 0;
+/** Where a leaf is trimmed on the flat sheet, seen from its side A. Nanometres. */
+export interface TrimLine {
+  readonly axis: 'vertical' | 'horizontal';
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
 }
 
 /**
- * Where the fore-edge is trimmed on a flat folio, from the left edge of its outside: the cut goes straight through the closed nest at w − t from the outermost
- * fold, and each folio's own fold lies a creep further out, so that on folio i it stands w − t − (i − 1)·c from the fold.
+ * Where the fore-edge is trimmed on a flat sheet: the cut goes straight through the closed nest at w − t from the outermost fold, and each folio's own fold lies a
+ * creep further out, so that on folio i it stands w − t − (i − 1)·c from the fold.
  */
-export function trimOnSheet(
+export function trimLines(
   plan: FoldedBook,
   printing: Pick<Printing, 'trim' | 'creep'>,
   sheet: number,
-): readonly number[] {
+): readonly TrimLine[] {
   if (printing.trim <= 0) return [];
-  const from = plan.reading.width - printing.trim - nestedAs(plan, sheet) * creepPerFolio(printing.creep);
-  const spine = spineOn(plan, sheet);
-  return [spine - from, spine + from].filter((x) => x > 0 && x < plan.sheet.width);
+  const { run, reading } = plan;
+  return spineFolds(plan)
+    .filter((one) => one.sheet === sheet)
+    .flatMap(({ fold: { axis, at, from, to }, folio }) => {
+      if (axis !== 'vertical' && axis !== 'horizontal') return [];
+      const [spine, away] = [
+        toNm(run.sheet, at),
+        reading.width - printing.trim - folio * creepPerFolio(printing.creep),
+      ];
+      const end = axis === 'vertical' ? sheetWidth(plan, sheet) : plan.sheet.height;
+      return [spine - away, spine + away]
+        .filter((place) => place > 0 && place < end)
+        .map((place): TrimLine => ({ axis, at: place, from: toNm(run.sheet, from), to: toNm(run.sheet, to) }));
+    });
 }
 
 /** The marks of one face of a folio: its section's step on the spine, and where the fore-edge is trimmed. */
 export function nestMarks(plan: FoldedBook, printing: Printing, sheet: number, side: SheetSide): readonly DrawItem[] {
-  const { width, height } = plan.sheet;
-  const trimmed = trimOnSheet(plan, printing, sheet).map((x): DrawItem => {
-    const at = side === 'A' ? x : width - x;
-    return {
-      kind: 'line',
-      layer: 'trim',
-      points: [
-        { x: at, y: 0 },
-        { x: at, y: height },
-      ],
-    };
-  });
+  const { width } = plan.sheet;
+  const seen = (x: number) => (side === 'A' ? x : width - x);
+  const trimmed = trimLines(plan, printing, sheet).map(({ axis, at, from, to }): DrawItem => ({
+    kind: 'line',
+    layer: 'trim',
+    points:
+      axis === 'vertical'
+        ? [
+            { x: seen(at), y: from },
+            { x: seen(at), y: to },
+          ]
+        : [
+            { x: seen(from), y: at },
+            { x: seen(to), y: at },
+          ],
+  }));
   const gathered = gatherMarks(plan, printing).filter((one) => one.sheet === sheet && one.side === side);
   return [...trimmed, ...gathered.map(({ item }) => item)];
 }

@@ -1,6 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { BookDocument, Creep } from '../book/document.ts';
-import { folioOf } from '../folding/fold-sheet.ts';
 import { nm, type Nm } from '../units/nm.ts';
 
 /**
@@ -29,12 +28,10 @@ export function creepPerFolio({ model, thickness, measured }: Creep): Nm {
 export const creepOf = (folio: number, creep: Creep): Nm =>
   nm((folio * creepPerFolio(creep)) / (creep.keep === 'margin' ? 1 : 2));
 
-/** Which folio of its section a sheet is (0 outermost): only within a section do folios push one another out. */
-export const nestedAs = ({ run }: Pick<FoldedBook, 'run'>, sheet: number): number => folioOf(run.sheet, sheet).folio;
-
-/** Folios of the thickest section. */
-export const mostFolios = ({ run }: Pick<FoldedBook, 'run'>): number => Math.max(...run.sheet.sections);
-
 /** Closed, a section of S folios is 2S·T thick. */
 export const sectionThickness = (folios: number, { printing }: Pick<BookDocument, 'printing'>): Nm =>
   nm(2 * folios * printing.creep.thickness);
+
+/** All leaves and flaps of the closed book, pressed: layers × T. */
+export const closedThickness = ({ reading }: Pick<FoldedBook, 'reading'>, thickness: Nm): Nm =>
+  nm(reading.layers.length * thickness);

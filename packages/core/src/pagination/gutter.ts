@@ -1,13 +1,12 @@
-import { folioOf } from '../folding/fold-sheet.ts';
-import type { FoldedBook } from '../forms/planned-book.ts';
 import type { AssetPage, KeepClear, PageContent, Part, Printing } from '../book/document.ts';
+import type { FoldedBook } from '../forms/planned-book.ts';
 import { affineApply } from '../geometry/affine.ts';
-import { at } from '../result.ts';
 import { nm, type Nm } from '../units/nm.ts';
 import { creepPerFolio } from './creep.ts';
-import { placeOnPage, type PageBox } from './placing.ts';
-import { isTrueSpread } from './spread.ts';
-import type { PagePlace } from './page-places.ts';
+import { folioOfPage, type Folio } from './nest.ts';
+import { sizeAsRead, type PagePlace } from './page-places.ts';
+import { placeOnPage, type Share } from './placing.ts';
+import { isTrueSpread, pagesOfPart } from './spread.ts';
 
 /** Two pages that are seen together and printed on two pieces of paper. */
 const metOf = new WeakMap<FoldedBook, ReadonlyMap<number, number>>();
@@ -36,42 +35,39 @@ const meetings = (plan: FoldedBook): ReadonlyMap<number, number> =>
  * further out, so that between folios i and j of one section a strip of |i − j|·c is covered. Sections gathered cover nothing of each other.
  */
 export function hiddenInGutter(
-  { run }: Pick<FoldedBook, 'run'>,
-  sheets: readonly [number, number],
+  plan: FoldedBook,
+  pages: readonly [number, number],
   printing: Pick<Printing, 'creep'>,
 ): Nm {
-  const [one, other] = sheets.map((sheet) => folioOf(run.sheet, sheet)) as [
-    ReturnType<typeof folioOf>,
-    ReturnType<typeof folioOf>,
-  ];
+  const [one, other] = pages.map((page) => folioOfPage(plan, page)) as [Folio, Folio];
   return one.section === other.section ? nm(Math.abs(one.folio - other.folio) * creepPerFolio(printing.creep)) : nm(0);
 }
 
 /**
- * A page's share of a picture over two pieces of paper. Exactly halved, the halves would meet at the folds; but a strip h of the outer one is covered, and
- * the maker may want a strip o on both. Over two pages of width w the whole then takes 2w − h − o: the left page shows its first w, the right
- * page its last. What the eye sees ends at w − h on the outer page and begins o before that on the inner one. Other shares stay as they are.
+ * A page's share of a picture over several, as it is printed; undefined where the book has no such pages any more. Over two pieces of paper: exactly halved, the halves would meet
+ * at the folds; but a strip h of the outer one is covered, and the maker may want a strip o on both. Over two pages of width w the whole then takes
+ * 2w − h − o: the left page shows its first w, the right page its last. What the eye sees ends at w − h on the outer page and begins o before that on
+ * the inner one. Other shares stay as they are.
  */
-export function partAsPrinted(
+export function shareAsPrinted(
   plan: FoldedBook,
-  place: Pick<PagePlace, 'page' | 'sheet'>,
+  place: PagePlace,
   part: Part,
   printing: Pick<Printing, 'creep'>,
-): Part {
-  const met = part.of === 2 && part.turned === 0 && part.page === place.page ? meetsPage(plan, place.page) : undefined;
-  if (met === undefined) return part;
-  const [mine, its] = [panelOf(plan, place.page), panelOf(plan, met)];
-  const shared = hiddenInGutter(plan, [mine.sheet, its.sheet], printing) + (part.overlap ?? 0);
-  const { outline } = mine;
-  const page = (Math.max(...outline.map(({ x }) => x)) - Math.min(...outline.map(({ x }) => x))) / plan.run.sheet.scale;
-  const whole = page / part.width - shared;
+): Share | undefined {
+  const pages = pagesOfPart(plan, part);
+  const share = pages.find(({ page }) => page === part.page)?.share;
+  if (!share || pages.length !== 2 || share.turned !== 0 || part.page !== place.page) return share;
+  const met = meetsPage(plan, place.page);
+  if (met === undefined) return share;
+  const hidden = hiddenInGutter(plan, [place.page, met], printing);
+  const page = sizeAsRead(place).width;
+  const whole = page / share.width - hidden - (part.overlap ?? 0);
   // An overlap as wide as a page would leave no picture to share.
-  if (whole <= page) return { ...part, left: 0, width: 1 };
+  if (whole <= page) return { ...share, left: 0, width: 1 };
   const width = page / whole;
-  return { ...part, left: part.left === 0 ? 0 : 1 - width, width };
+  return { ...share, left: share.left === 0 ? 0 : 1 - width, width };
 }
-
-const panelOf = (plan: FoldedBook, page: number) => at(plan.run.sheet.panels, at(plan.reading.pages, page).face.panel);
 
 /** What is to be kept clear of the gutter and comes nearer to it than `safe` on a page that shares its picture across two pieces of paper. */
 export function metByGutter(
@@ -82,11 +78,9 @@ export function metByGutter(
   printing: Printing,
 ): readonly KeepClear[] {
   if (!content.part || !content.clear?.length || meetsPage(plan, place.page) === undefined) return [];
-  const part = partAsPrinted(plan, place, content.part, printing);
-  const { width, height } =
-    place.quarterTurns % 2 === 1 ? { width: place.rect.height, height: place.rect.width } : place.rect;
-  const box: PageBox = { width, height, spine: place.spine };
-  const { matrix } = placeOnPage({ ...content, part }, asset, box, printing.bleed);
+  const share = shareAsPrinted(plan, place, content.part, printing);
+  const { width, height } = sizeAsRead(place);
+  const { matrix } = placeOnPage(content, asset, { width, height, spine: place.spine }, printing.bleed, share);
   return content.clear.filter((mark) => {
     const xs = cornersOf(mark).map(([x, y]) => affineApply(matrix, x * asset.width, y * asset.height)[0]);
     // How far the nearest and the furthest edge lie from the gutter into the page; beyond it is less than nothing.

@@ -1,15 +1,17 @@
 import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
 import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
-import { toNm } from '../folding/fold-sheet.ts';
+import { sheetWidth } from '../folding/fold-sheet.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
 import type { AssetLookup, AssetPage, BookDocument, PageContent, Printing } from '../book/document.ts';
+import type { PrintedBook } from '../printing/print-layout.ts';
 import { unreachedOn } from '../printing/reach.ts';
-import { pagePlaces, type PagePlace } from './page-places.ts';
-import { creepOf, nestedAs } from './creep.ts';
-import { partAsPrinted } from './gutter.ts';
-import { extentOf, placeOnPage, type PageBox } from './placing.ts';
+import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';
+import { creepOf } from './creep.ts';
+import { shareAsPrinted } from './gutter.ts';
+import { folioOfPage } from './nest.ts';
+import { extentOf, placeOnPage, type PageBox, type Share } from './placing.ts';
 
 /** A content laid on the sheet. */
 export interface Laid {
@@ -30,15 +32,15 @@ export interface Laid {
 }
 
 /** A content laid on its page. */
-export type PlacedContent = PagePlace & Laid;
+export type PlacedContent = PagePlace & Laid & { readonly share: Share | undefined };
 
 /** Pages are never drawn smaller than this; margins that would ask for it leave no page worth printing. */
 export const LEAST_SHRINK = 0.2;
 
 /** By how much every page is drawn smaller so that the outermost stay within what the printer reaches: one scale for all. */
-export function shrinkOf(plan: FoldedBook, printing: Printing): number {
-  if (printing.margin === 'warn') return 1;
-  const { top, right, bottom, left } = unreachedOn(plan, printing);
+export function shrinkOf(plan: FoldedBook, book: PrintedBook): number {
+  if (book.printing.margin === 'warn') return 1;
+  const { top, right, bottom, left } = unreachedOn(plan, book);
   const scale = pagePlaces(plan).reduce(
     (least, { rect }) =>
       Math.min(least, 1 - (2 * Math.max(left, right)) / rect.width, 1 - (2 * Math.max(top, bottom)) / rect.height),
@@ -53,7 +55,7 @@ export function pageOnSheet(
   room: Rect,
   toSpine = 0,
 ): { readonly box: PageBox; readonly toSheet: Affine } {
-  const [width, height] = quarterTurns % 2 === 1 ? [room.height, room.width] : [room.width, room.height];
+  const { width, height } = sizeAsRead({ rect: room, quarterTurns });
   const centre = translation(room.left + room.width / 2, room.top + room.height / 2);
   const across = spine === 'left' ? -toSpine : toSpine;
   const toSheet = [quarterTurn(quarterTurns), translation(across - width / 2, -height / 2)].reduce(affineAfter, centre);
@@ -63,23 +65,24 @@ export function pageOnSheet(
 /** How a content was last laid, and what that depended on: after a change most of a book lies as it lay. */
 const laidBefore = new WeakMap<
   PageContent,
-  { readonly on: readonly [PagePlace, AssetPage, Printing]; readonly placed: PlacedContent }
+  { readonly on: readonly [PagePlace, AssetPage, Printing, number]; readonly placed: PlacedContent }
 >();
 
 /** Lays every content on its page, turned as the page stands. Pages without content, or whose original is unknown, are left out. */
 export function impose(
   plan: FoldedBook,
-  { pages, printing }: Pick<BookDocument, 'pages' | 'printing'>,
+  { pages, ...book }: Pick<BookDocument, 'pages'> & PrintedBook,
   assets: AssetLookup,
 ): readonly PlacedContent[] {
   const places = pagePlaces(plan);
-  const shrink = shrinkOf(plan, printing);
+  const { printing } = book;
+  const shrink = shrinkOf(plan, book);
   return places.flatMap((place): PlacedContent[] => {
     const content = pages[place.page]?.content;
     const asset = content ? assets(content.asset)?.pages[content.page] : undefined;
     if (!content || !asset) return [];
     const before = laidBefore.get(content);
-    const on = [place, asset, printing] as const;
+    const on = [place, asset, printing, shrink] as const;
     if (before && on.every((one, i) => one === before.on[i])) return [before.placed];
     const placed = layOnPlace(plan, place, content, asset, printing, shrink);
     laidBefore.set(content, { on, placed });
@@ -98,10 +101,10 @@ function layOnPlace(
   const room = scaledAboutCentre(place.rect, shrink);
   const clip = content.fit === 'bleed' ? overTheEdge(room, paperOf(plan, place), printing.bleed) : room;
   // A picture that runs on over the spine stays where it meets its other half.
-  const moved = content.part ? 0 : creepOf(nestedAs(plan, place.sheet), printing.creep);
+  const moved = content.part ? 0 : creepOf(folioOfPage(plan, place.page).folio, printing.creep);
   const { box, toSheet } = pageOnSheet(place, room, moved);
-  const shown = content.part ? { ...content, part: partAsPrinted(plan, place, content.part, printing) } : content;
-  return { ...place, ...layOn(shown, asset, box, toSheet, clip, printing.bleed), content, side: place.side };
+  const share = content.part && shareAsPrinted(plan, place, content.part, printing);
+  return { ...place, ...layOn(content, asset, box, toSheet, clip, printing.bleed, share), side: place.side, share };
 }
 
 /** Lays the poster on the whole of face B, seen with the sheet turned over from left to right. */
@@ -120,9 +123,9 @@ export function layPoster(
 }
 
 /** What becomes of a sheet's paper, as a face shows it: of a folio narrower than its sheet only the folio; the rest is cut off. */
-function paperOf({ sheet, run }: FoldedBook, { sheet: index, side }: PagePlace): Rect {
-  const end = toNm(run.sheet, run.sheet.stack[index]!.verticals.at(-1)!);
-  return { left: side === 'A' ? 0 : sheet.width - end, top: 0, width: end, height: sheet.height };
+function paperOf({ sheet, run }: FoldedBook, { sheet: index, side }: Pick<Laid, 'sheet' | 'side'>): Rect {
+  const width = sheetWidth({ sheet, run }, index);
+  return { left: side === 'A' ? 0 : sheet.width - width, top: 0, width, height: sheet.height };
 }
 
 /** A room that reaches past the paper by the bleed wherever it touches its edge; at folds the neighbour begins. */
@@ -142,20 +145,24 @@ function layOn(
   toSheet: Affine,
   clip: Rect,
   bleed: number,
+  share?: Share,
 ): Omit<Laid, 'side' | 'sheet'> {
-  const { matrix: onPage, scale } = placeOnPage(content, asset, box, bleed);
+  const { matrix: onPage, scale } = placeOnPage(content, asset, box, bleed, share);
   const matrix = affineAfter(toSheet, onPage);
   const inked = meet(clip, extentOf(matrix, asset));
   const pixelsPerInch = asset.pixels && asset.pixels.width / ((asset.width * scale) / NM_PER_INCH);
   return { content, asset, matrix, clip, inked, scale, ...(pixelsPerInch === undefined ? {} : { pixelsPerInch }) };
 }
 
-/** How far the furthest of these pictures runs over the sheet's edge; nothing where none does. */
-export const overhang = (
-  laid: readonly Pick<Laid, 'clip'>[],
-  sheet: { readonly width: number; readonly height: number },
-): number =>
-  laid.reduce(
-    (most, { clip }) => Math.max(most, -clip.left, -clip.top, right(clip) - sheet.width, bottom(clip) - sheet.height),
-    0,
-  );
+/** How far the furthest of these pictures runs over the edge of its sheet, or of a narrower folio; nothing where none does. */
+export const overhang = (plan: FoldedBook, laid: readonly Pick<Laid, 'clip' | 'sheet' | 'side'>[]): number =>
+  laid.reduce((most, one) => {
+    const [{ clip }, paper] = [one, paperOf(plan, one)];
+    return Math.max(
+      most,
+      paper.left - clip.left,
+      paper.top - clip.top,
+      right(clip) - right(paper),
+      bottom(clip) - bottom(paper),
+    );
+  }, 0);

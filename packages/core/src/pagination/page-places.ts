@@ -21,6 +21,13 @@ export interface PagePlace {
   readonly spine: 'left' | 'right';
 }
 
+/** How wide and high a page is as it is read, head up. */
+export const sizeAsRead = ({
+  rect,
+  quarterTurns,
+}: Pick<PagePlace, 'rect' | 'quarterTurns'>): { readonly width: number; readonly height: number } =>
+  quarterTurns % 2 === 1 ? { width: rect.height, height: rect.width } : { width: rect.width, height: rect.height };
+
 const placesOf = new WeakMap<FoldedBook, readonly PagePlace[]>();
 
 /** The places of all pages, derived from the folded book. Kept by plan: screens ask after every change. */

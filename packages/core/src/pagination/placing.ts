@@ -9,20 +9,24 @@ import {
 } from '../geometry/affine.ts';
 import type { Rect } from '../geometry/rect.ts';
 import { nm } from '../units/nm.ts';
-import {
-  AS_IT_FITS,
-  type AssetPage,
-  type Fit,
-  type PageContent,
-  type PageMargins,
-  type Part,
-} from '../book/document.ts';
+import { AS_IT_FITS, type AssetPage, type Fit, type PageContent, type PageMargins } from '../book/document.ts';
 
 /** A page as it is read, head up. Lengths in nanometres from its top left corner, y towards the tail. */
 export interface PageBox {
   readonly width: number;
   readonly height: number;
   readonly spine: 'left' | 'right';
+}
+
+/** The share that one page has in a picture laid over several: a window in the room of the whole picture. */
+export interface Share {
+  /** of the whole, from its head and left */
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+  /** quarter turns clockwise from the page's head to the head of the whole */
+  readonly turned: 0 | 1 | 2 | 3;
 }
 
 interface Size {
@@ -59,8 +63,8 @@ const grown = (rect: Rect, by: number): Rect => ({
   height: rect.height + 2 * by,
 });
 
-/** From the room of a whole spread (its own top left corner) to the page that shows one part of it. */
-function wholeToPage(part: Part, page: PageBox): { readonly matrix: Affine; readonly whole: Size } {
+/** From the room of a whole spread (its own top left corner) to the page that shows its share of it. */
+function wholeToPage(part: Share, page: PageBox): { readonly matrix: Affine; readonly whole: Size } {
   const lying = part.turned % 2 === 1;
   const [w, h] = lying ? [page.height, page.width] : [page.width, page.height];
   const whole = { width: w / part.width, height: h / part.height };
@@ -76,14 +80,18 @@ export interface PlacedOnPage {
   readonly scale: number;
 }
 
-/** Lays a picture on its page, or a page's part of it. */
-export function placeOnPage(content: PageContent, asset: AssetPage, page: PageBox, bleed: number): PlacedOnPage {
+/** Lays a picture on its page, or the page's share of one that lies over several. */
+export function placeOnPage(
+  content: PageContent,
+  asset: AssetPage,
+  page: PageBox,
+  bleed: number,
+  share: Share | undefined,
+): PlacedOnPage {
   const { right, down, turn, scale: zoom, margins } = content.placing ?? AS_IT_FITS;
-  const { matrix: toPage, whole } = content.part
-    ? wholeToPage(content.part, page)
-    : { matrix: translation(0, 0), whole: page };
+  const { matrix: toPage, whole } = share ? wholeToPage(share, page) : { matrix: translation(0, 0), whole: page };
   const full = { left: 0, top: 0, width: whole.width, height: whole.height };
-  const inner = within(full, margins, content.part ? 'left' : page.spine);
+  const inner = within(full, margins, share ? 'left' : page.spine);
   const room = content.fit === 'bleed' ? grown(inner, bleed) : inner;
   const scale = fitScale(content.fit, asset, room, turn) * zoom;
   const matrix = [
@@ -109,8 +117,8 @@ export function extentOf(matrix: Affine, { width, height }: Size): Rect {
 }
 
 /** The content pushed by a way on its page (as read): in a spread the whole picture goes along, whichever way the page lies in it. */
-export function pushed(content: PageContent, dx: number, dy: number): PageContent {
+export function pushed(content: PageContent, dx: number, dy: number, share: Share | undefined): PageContent {
   const old = content.placing ?? AS_IT_FITS;
-  const [x, y] = affineApply(quarterTurn(-(content.part?.turned ?? 0)), dx, dy);
+  const [x, y] = affineApply(quarterTurn(-(share?.turned ?? 0)), dx, dy);
   return { ...content, placing: { ...old, right: nm(old.right + x), down: nm(old.down + y) } };
 }

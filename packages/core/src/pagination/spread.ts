@@ -3,28 +3,32 @@ import type { FoldedBook } from '../forms/planned-book.ts';
 import { lastMoment } from '../folding/run.ts';
 import type { View } from '../folding/reading.ts';
 import { at } from '../result.ts';
-import type { Part } from '../book/document.ts';
-import { pagePlaces, type PagePlace } from './page-places.ts';
-
-/** Over what one picture is laid: an opening (a place in `reading.views`), a row of panels (0-based), or all of the sheet. */
-export type SpreadOver =
-  | { readonly kind: 'opening'; readonly view: number }
-  | { readonly kind: 'row'; readonly row: number }
-  | { readonly kind: 'sheet' };
-
-/** `in-the-book`: every page's share reads head up, in reading order; `opened-out`: the picture is whole on the unfolded sheet. */
-export type SpreadHow = 'in-the-book' | 'opened-out';
+import type { Part, SpreadHow, SpreadOver } from '../book/document.ts';
+import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';
+import type { Share } from './placing.ts';
 
 export interface SpreadPage {
   readonly page: number;
-  readonly part: Omit<Part, 'spread'>;
+  readonly share: Share;
 }
 
 /** A page's window in the whole, in whatever unit, and how the whole lies against the page. */
 interface Cell {
   readonly page: number;
   readonly window: Rect;
-  readonly turned: Part['turned'];
+  readonly turned: Share['turned'];
+}
+
+const pagesOf = new WeakMap<FoldedBook, Map<string, readonly SpreadPage[]>>();
+
+/** The pages of the spread that a page's part belongs to; kept by plan, since every drawing of a page asks. */
+export function pagesOfPart(plan: FoldedBook, { over, how }: Pick<Part, 'over' | 'how'>): readonly SpreadPage[] {
+  const known = pagesOf.get(plan) ?? new Map<string, readonly SpreadPage[]>();
+  pagesOf.set(plan, known);
+  const key = `${how} ${JSON.stringify(over)}`;
+  const pages = known.get(key) ?? spreadPages(plan, over, how);
+  known.set(key, pages);
+  return pages;
 }
 
 /** Which pages a spread takes, and the share that each has in the whole; empty where there is no such opening or row. */
@@ -56,11 +60,8 @@ export const spreadRows = (plan: FoldedBook): readonly number[] => {
 const openedCell = ({ page, rect, quarterTurns }: PagePlace): Cell => ({
   page,
   window: rect,
-  turned: ((4 - quarterTurns) % 4) as Part['turned'],
+  turned: ((4 - quarterTurns) % 4) as Share['turned'],
 });
-
-const sizeAsRead = ({ rect, quarterTurns }: PagePlace) =>
-  quarterTurns % 2 === 1 ? { width: rect.height, height: rect.width } : { width: rect.width, height: rect.height };
 
 /** In the book, pages stand side by side in reading order; over a whole sheet, in as many rows as the sheet has. */
 function bookCells(plan: FoldedBook, places: readonly PagePlace[], inRows: boolean): readonly Cell[] {
@@ -112,14 +113,12 @@ function asShares(cells: readonly Cell[]): readonly SpreadPage[] {
   const height = Math.max(...cells.map((c) => bottom(c.window))) - top;
   return cells.map(({ page, window, turned }) => ({
     page,
-    part: {
+    share: {
       left: (window.left - left) / width,
       top: (window.top - top) / height,
       width: window.width / width,
       height: window.height / height,
       turned,
-      page,
-      of: cells.length,
     },
   }));
 }

@@ -1,5 +1,5 @@
 import type { Printing } from '../book/document.ts';
-import type { Nm } from '../units/nm.ts';
+import { mm, type Nm } from '../units/nm.ts';
 
 interface Size {
   readonly width: number;
@@ -19,9 +19,13 @@ export interface ParentGrid {
   readonly stepY: number;
 }
 
+/** Room that marks take beside what bleeds: ticks, and the number of the sheet above them. */
+export const MARKS = mm(4.5);
+
 /**
  * As many sheets as a printed paper holds beside and below each other, in the middle of it or against the left edge of its front; the
- * paper lies or stands, whichever holds more. Between neighbours there is room for what bleeds over. Undefined where not even one fits.
+ * paper lies or stands, whichever holds more. Between neighbours there is room for what bleeds over and, where that costs no sheet, for the marks of both. Undefined
+ * where not even one fits.
  *
  * @param most no more than so many are of use
  */
@@ -34,20 +38,24 @@ export function gridOnParent(
   const sheet = { width, height };
   const paper = { width: onto.width, height: onto.height };
   const grids = [paper, { width: paper.height, height: paper.width }].flatMap((page): ParentGrid[] => {
-    const gap = 2 * bleed;
-    const fit = (room: number, each: number) => Math.floor((room + gap) / (each + gap));
-    const columns = Math.min(fit(page.width, sheet.width), most);
-    const rows = columns > 0 ? Math.min(fit(page.height, sheet.height), Math.ceil(most / columns)) : 0;
-    if (columns < 1 || rows < 1) return [];
-    const [stepX, stepY] = [sheet.width + gap, sheet.height + gap];
+    const along = (room: number, each: number, atMost: number) => {
+      const fit = (gap: number) => Math.min(Math.floor((room + gap) / (each + gap)), atMost);
+      const [close, apart] = [2 * bleed, 2 * (bleed + MARKS)];
+      return fit(apart) === fit(close) ? { count: fit(apart), gap: apart } : { count: fit(close), gap: close };
+    };
+    const across = along(page.width, sheet.width, most);
+    if (across.count < 1) return [];
+    const down = along(page.height, sheet.height, Math.ceil(most / across.count));
+    if (down.count < 1) return [];
+    const [stepX, stepY] = [sheet.width + across.gap, sheet.height + down.gap];
     return [
       {
         paper: page,
         sheet,
-        columns,
-        rows,
-        left: onto.at === 'left-edge' ? bleed : (page.width - (columns * stepX - gap)) / 2,
-        top: (page.height - (rows * stepY - gap)) / 2,
+        columns: across.count,
+        rows: down.count,
+        left: onto.at === 'left-edge' ? bleed : (page.width - (across.count * stepX - across.gap)) / 2,
+        top: (page.height - (down.count * stepY - down.gap)) / 2,
         stepX,
         stepY,
       },
@@ -65,4 +73,25 @@ export function cellCorner(grid: ParentGrid, k: number, side: 'A' | 'B'): { read
   const column = k % grid.columns;
   const x = grid.left + column * grid.stepX;
   return { x: side === 'A' ? x : grid.paper.width - x - grid.sheet.width, y: grid.top + row * grid.stepY };
+}
+
+/** How far marks may reach from each side of a cell before they meet the paper's edge, or the room of a neighbour's marks. */
+export interface MarkRoom {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+export function markRoom(grid: ParentGrid, k: number, side: 'A' | 'B'): MarkRoom {
+  const row = Math.floor(k / grid.columns);
+  const column = side === 'A' ? k % grid.columns : grid.columns - 1 - (k % grid.columns);
+  const { x, y } = cellCorner(grid, k, side);
+  const between = [(grid.stepX - grid.sheet.width) / 2, (grid.stepY - grid.sheet.height) / 2] as const;
+  return {
+    left: column === 0 ? x : between[0],
+    right: column === grid.columns - 1 ? grid.paper.width - x - grid.sheet.width : between[0],
+    top: row === 0 ? y : between[1],
+    bottom: row === grid.rows - 1 ? grid.paper.height - y - grid.sheet.height : between[1],
+  };
 }

@@ -1,20 +1,76 @@
-import type { Printing } from '../book/document.ts';
+import type { BookDocument, Printing } from '../book/document.ts';
+import { withSpares, type Kit } from '../cutting/kit.ts';
+import { sheetWidth } from '../folding/fold-sheet.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
-import { cellCorner, gridOnParent } from './on-parent.ts';
+import { cellCorner, gridOnParent, markRoom, type MarkRoom, type ParentGrid } from './on-parent.ts';
+
+/** Where one print of a sheet lies on its paper, as a face shows it. Nanometres from the paper's upper left. */
+export interface PrintCell {
+  readonly x: number;
+  readonly y: number;
+  /** how far its marks may reach */
+  readonly room: MarkRoom;
+}
 
 /** How the sheets of a book lie on the papers that go through the printer. Nanometres. */
 export interface PrintLayout {
+  /** the largest paper */
   readonly paper: { readonly width: number; readonly height: number };
-  /** sheets on each paper, and papers for all of them */
+  /** of one sheet: folios narrower than theirs come on paper of their own width */
+  readonly paperOf: (sheet: number) => { readonly width: number; readonly height: number };
+  /** prints on each paper */
   readonly each: number;
+  /** different sheets of the book on each paper, and how often each of them */
+  readonly sheetsEach: number;
+  readonly copiesEach: number;
+  /** papers in a file, and how often it is printed for all copies */
   readonly papers: number;
-  /** the upper left corner of the k-th sheet on its paper (0-based), as a face shows it */
-  readonly corner: (k: number, side: 'A' | 'B') => { readonly x: number; readonly y: number };
+  readonly runs: number;
+  /** prints that lie so close that there is no room for marks between them */
+  readonly butted: boolean;
+  /** where the prints of a sheet lie that is the k-th on its paper (0-based) */
+  readonly cells: (k: number, side: 'A' | 'B', sheet: number) => readonly PrintCell[];
 }
 
 /** Room outside the bleed for the marks to cut by. */
 export const MARK_ROOM = mm(6);
+
+/** What a layout depends on besides the folded book. */
+export interface PrintedBook extends Pick<BookDocument, 'printing'> {
+  readonly kit?: Pick<Kit, 'copies'>;
+}
+
+interface OnPaper {
+  readonly grid: ParentGrid;
+  readonly sheetsEach: number;
+  readonly copiesEach: number;
+}
+
+/**
+ * Which sheets share a paper. Copies are paired with copies: cut apart, every paper gives the same sheet of several books, and nothing is left empty. Where few are wanted, several sheets of
+ * one book lie beside one another. Of r copies of ⌊each ÷ r⌋ sheets on a paper that r is taken which uses the fewest papers for all, the larger among equals.
+ */
+export function sheetsOnPaper(
+  { sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>,
+  onto: NonNullable<Printing['onto']>,
+  copies: number,
+  over: number,
+): OnPaper | undefined {
+  const { sheets } = run.sheet;
+  const full = gridOnParent(sheet, onto, over, Infinity);
+  if (!full) return undefined;
+  const each = full.columns * full.rows;
+  let best = { papers: Infinity, sheetsEach: 1, copiesEach: 1 };
+  for (let copiesEach = 1; copiesEach <= Math.min(each, copies); copiesEach++) {
+    const sheetsEach = Math.min(sheets, Math.floor(each / copiesEach));
+    const papers = Math.ceil(sheets / sheetsEach) * Math.ceil(copies / copiesEach);
+    if (papers <= best.papers) best = { papers, sheetsEach, copiesEach };
+  }
+  const { sheetsEach, copiesEach } = best;
+  const grid = gridOnParent(sheet, onto, over, sheetsEach * copiesEach);
+  return grid && { grid, sheetsEach, copiesEach };
+}
 
 /**
  * The layout of the whole book, the same for every file of it, whichever faces and sheets a file holds: backs must meet their fronts, and a sheet printed again
@@ -22,22 +78,61 @@ export const MARK_ROOM = mm(6);
  */
 export function printLayout(
   { sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>,
-  { onto }: Pick<Printing, 'onto'>,
+  { printing, kit }: PrintedBook,
   over: number,
 ): PrintLayout | undefined {
   const { sheets } = run.sheet;
+  const copies = kit?.copies ?? 1;
+  const { onto } = printing;
   if (!onto) {
     const room = over > 0 ? over + MARK_ROOM : 0;
-    const paper = { width: sheet.width + 2 * room, height: sheet.height + 2 * room };
-    return { paper, each: 1, papers: sheets, corner: () => ({ x: room, y: room }) };
+    const paperOf = (index: number) => ({
+      width: sheetWidth({ sheet, run }, index) + 2 * room,
+      height: sheet.height + 2 * room,
+    });
+    const around: MarkRoom = { left: room, right: room, top: room, bottom: room };
+    return {
+      paper: { width: sheet.width + 2 * room, height: sheet.height + 2 * room },
+      paperOf,
+      each: 1,
+      sheetsEach: 1,
+      copiesEach: 1,
+      papers: sheets,
+      runs: copies,
+      butted: false,
+      // A folio's back ends where its front begins: seen turned over, what is missing of the full width is missing on the left.
+      cells: (_, side, index) => [
+        { x: room - (side === 'A' ? 0 : sheet.width - sheetWidth({ sheet, run }, index)), y: room, room: around },
+      ],
+    };
   }
-  const grid = gridOnParent(sheet, onto, over, sheets);
-  if (!grid) return undefined;
-  const each = grid.columns * grid.rows;
+  const found = sheetsOnPaper({ sheet, run }, onto, copies, over);
+  if (!found) return undefined;
+  const { grid, sheetsEach, copiesEach } = found;
   return {
     paper: grid.paper,
-    each,
-    papers: Math.ceil(sheets / each),
-    corner: (k, side) => cellCorner(grid, k, side),
+    paperOf: () => grid.paper,
+    each: sheetsEach * copiesEach,
+    sheetsEach,
+    copiesEach,
+    papers: Math.ceil(sheets / sheetsEach),
+    runs: Math.ceil(copies / copiesEach),
+    butted:
+      (grid.columns > 1 && grid.stepX - sheet.width <= 2 * over) ||
+      (grid.rows > 1 && grid.stepY - sheet.height <= 2 * over),
+    cells: (k, side) =>
+      Array.from({ length: copiesEach }, (_, copy) => {
+        const cell = k * copiesEach + copy;
+        return { ...cellCorner(grid, cell, side), room: markRoom(grid, cell, side) };
+      }),
   };
+}
+
+/** Papers that go through the printer for all copies, and with spares. */
+export function papersForEdition(
+  { papers, runs }: Pick<PrintLayout, 'papers' | 'runs'>,
+  kit: Kit,
+): { readonly copies: number; readonly withSpares: number } {
+  const all = papers * runs;
+  return { copies: all, withSpares: withSpares(all, kit) };
 }

@@ -52,16 +52,18 @@ export interface ShownPage {
  */
 export function readPrinted(
   plan: FoldedBook,
-  { paper, each, papers, corner }: PrintLayout,
+  { paper: largest, paperOf, sheetsEach, papers, cells }: PrintLayout,
   pile: PaperPile,
   how: TwoPass,
 ): readonly ShownPage[] {
-  const turnedInFile = backsTurned(flipForPass(paper, how), paper);
+  const turnedInFile = backsTurned(flipForPass(largest, how), largest);
   const byFront = new Map(pile.flatMap((one) => (frontOf(one) === undefined ? [] : [[frontOf(one)!, one] as const])));
   return pagePlaces(plan).map((place): ShownPage => {
-    const index = Math.floor(place.sheet / each);
+    const index = Math.floor(place.sheet / sheetsEach);
+    const paper = paperOf(place.sheet);
     const found = byFront.get(index);
-    const { x, y } = corner(place.sheet % each, place.side);
+    // All copies on a paper are alike: the first is read.
+    const { x, y } = cells(place.sheet % sheetsEach, place.side, place.sheet)[0]!;
     const rect = { ...place.rect, left: place.rect.left + x, top: place.rect.top + y };
     const { front, back } = found ? facesOf(found) : { front: [], back: [] };
     const prints = place.side === 'A' ? front : back;

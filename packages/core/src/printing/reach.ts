@@ -1,32 +1,38 @@
 import type { Margins, Printing } from '../book/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { nm, type Nm } from '../units/nm.ts';
-import { gridOnParent, type ParentGrid } from './on-parent.ts';
+import type { ParentGrid } from './on-parent.ts';
+import { sheetsOnPaper, type PrintedBook } from './print-layout.ts';
 
-const known = new WeakMap<Printing, { readonly plan: FoldedBook; readonly margins: Margins }>();
+const known = new WeakMap<
+  Printing,
+  { readonly plan: FoldedBook; readonly copies: number; readonly margins: Margins }
+>();
 
 /**
  * How much of each edge of a sheet the printer cannot reach: its own margins; or, where sheets are cut out of larger paper, what those reach
  * beyond the bare edge round the outermost ones, on either face.
  */
-export function unreachedOn(plan: FoldedBook, printing: Printing): Margins {
+export function unreachedOn(plan: FoldedBook, { printing, kit }: PrintedBook): Margins {
   if (!printing.onto) return printing.unprintable;
+  const copies = kit?.copies ?? 1;
   const before = known.get(printing);
-  if (before?.plan === plan) return before.margins;
-  const margins = unreachedOnParent(plan, printing, printing.onto);
-  known.set(printing, { plan, margins });
+  if (before?.plan === plan && before.copies === copies) return before.margins;
+  const margins = unreachedOnParent(plan, printing, printing.onto, copies);
+  known.set(printing, { plan, copies, margins });
   return margins;
 }
 
 function unreachedOnParent(
-  { sheet, run }: FoldedBook,
+  plan: FoldedBook,
   { unprintable, bleed }: Printing,
   onto: NonNullable<Printing['onto']>,
+  copies: number,
 ): Margins {
   // Whether anything bleeds is not known here: of both ways in which sheets may lie, what is reached in both counts as reached.
-  const grids = [bleed, 0].flatMap((over) => gridOnParent(sheet, onto, over, run.sheet.sheets) ?? []);
+  const grids = [bleed, 0].flatMap((over) => sheetsOnPaper(plan, onto, copies, over)?.grid ?? []);
   if (grids.length === 0) return unprintable;
-  const all = grids.map((grid) => beyondCells(grid, sheet, unprintable));
+  const all = grids.map((grid) => beyondCells(grid, plan.sheet, unprintable));
   const most = (edge: keyof Margins) => nm(Math.max(...all.map((margins) => margins[edge])));
   return { top: most('top'), right: most('right'), bottom: most('bottom'), left: most('left') };
 }

@@ -82,6 +82,12 @@ export function measureNumber(length: Nm, unit: LengthUnit): string {
 /** A length with its unit, as makers write it: `148.5 mm`, `5 13⁄16 in`. */
 export const measure = (length: Nm, unit: LengthUnit): string => `${measureNumber(length, unit)} ${unit}`;
 
+/** Square metres as makers write them: whole square centimetres, or square inches to a tenth. */
+export const measureArea = (squareMetres: number, unit: LengthUnit): string =>
+  unit === 'mm'
+    ? `${Math.round(squareMetres * 1e4)} cm²`
+    : `${trimZeros((squareMetres * toInch(mm(1000)) ** 2).toFixed(1))} in²`;
+
 /** A size, width first: `74.25 × 105 mm`. */
 export const measureSize = (width: Nm, height: Nm, unit: LengthUnit): string =>
   `${measureNumber(width, unit)} × ${measureNumber(height, unit)} ${unit}`;

@@ -25,7 +25,7 @@ export function computeRoutes(thread: CuttingThread): Router {
   router.post('/imposition', (request, response) => {
     const { form, parameters, sheet, printing } = parseRequest(computeImpositionRequest, request.body);
     const plan = planned({ id: form, parameters }, sheet);
-    response.json({ sheet, pages: pagePlaces(plan), scale: printing ? shrinkOf(plan, printing) : 1 });
+    response.json({ sheet, pages: pagePlaces(plan), scale: printing ? shrinkOf(plan, { printing }) : 1 });
   });
   router.post('/yield', async (request, response) => {
     const asked = parseRequest(computeYieldRequest, request.body);

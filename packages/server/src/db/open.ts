@@ -10,6 +10,7 @@ import { MigrationPagesAndPoints } from './migration-0003-pages-and-points.ts';
 import { MigrationPapers } from './migration-0004-papers.ts';
 import { MigrationPrinters } from './migration-0005-printers.ts';
 import { MigrationMeasuredPrinters } from './migration-0006-measured-printers.ts';
+import { MigrationWhatWasMeant } from './migration-0007-what-was-meant.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -19,6 +20,7 @@ export const MIGRATIONS = [
   { name: '0004-papers', class: MigrationPapers },
   { name: '0005-printers', class: MigrationPrinters },
   { name: '0006-measured-printers', class: MigrationMeasuredPrinters },
+  { name: '0007-what-was-meant', class: MigrationWhatWasMeant },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

@@ -7,7 +7,8 @@ import { placedItems, type DrawItem } from '@eight-up/core/output/drawing';
 import {
   cutSentence,
   CUTTING_CAUTION,
-  EDGE_WORDS,
+  benchFacts,
+  NO_CUTS,
   readWords,
   sheetsSentence,
   stackedSentence,
@@ -42,12 +43,12 @@ export async function benchSheetPdf(cut: PlannedCut, unit: LengthUnit, reading: 
   const { plan, sheet, trims, kit, times } = cut;
   const heading = printable(`${cut.title}: how to cut ${cut.paperName}`);
   const facts = [
-    `${measureSize(sheet.width, sheet.height, unit)}, ${grainWords(sheet, unit)}; ${counted(times, 'sheet')} cut alike. Edges ${EDGE_WORDS[kit.manner.edge]}.`,
+    `${measureSize(sheet.width, sheet.height, unit)}, ${grainWords(sheet, unit)}; ${counted(times, 'sheet')} cut alike. ${benchFacts(cut, unit)}`,
     sheetsSentence(cut.whole),
   ].map(printable);
-  const orders = plan.cuts.map((one, i) =>
-    printable(`${i + 1}. ${cutSentence(one, trims, kit.manner.longest, reading)}`),
-  );
+  const orders = plan.cuts.length
+    ? plan.cuts.map((one, i) => printable(`${i + 1}. ${cutSentence(one, trims, kit.manner.longest, reading)}`))
+    : [printable(NO_CUTS)];
   const marks = marksOf(plan.cuts, trims, reading);
   const marked = (['upright', 'level'] as const).map((axis) =>
     printable(
@@ -59,7 +60,11 @@ export async function benchSheetPdf(cut: PlannedCut, unit: LengthUnit, reading: 
       }.`,
     ),
   );
-  const notes = [...marked, ...(times > 1 ? [stackedSentence(times)] : []), `Heed: ${CUTTING_CAUTION}`].map(printable);
+  const notes = [
+    ...marked,
+    ...(times > 1 && marks.length > 0 ? [stackedSentence(times, marks)] : []),
+    `Heed: ${CUTTING_CAUTION}`,
+  ].map(printable);
   const bar = unit === 'mm' ? mm(100) : mm(101.6);
   const barWords = printable(`This bar is ${measure(bar, unit)} long if the page was printed at 100 %.`);
 

@@ -46,13 +46,14 @@ import type { DrawingFonts, Face } from './fonts.ts';
 export const toPdf = (height: number): Affine =>
   affineAfter(translation(0, toPoints(height)), scaling(toPoints(1), -toPoints(1)));
 
-/** Face B on its head for a printer that turns the sheet about its horizontal axis; in points. */
+/** Face B on its head for a printer that turns a paper of this shape about its horizontal axis; in points of the page. */
 export function turnedForFlip(
   side: SheetSide,
   flip: Printing['flip'],
-  { width, height }: { readonly width: number; readonly height: number },
+  shape: { readonly width: number; readonly height: number },
+  { width, height } = shape,
 ): Affine {
-  return side === 'B' && backsTurned(flip, { width, height })
+  return side === 'B' && backsTurned(flip, shape)
     ? [-1, 0, 0, -1, toPoints(width), toPoints(height)]
     : translation(0, 0);
 }
@@ -67,37 +68,6 @@ export const clippedObject = (name: string, matrix: Affine, within: Rect): PDFOp
   drawObject(name),
   popGraphicsState(),
 ];
-
-/** Marks to cut by at the sheet's four corners, and above and below where its folded edge is trimmed, outside the bleed; in the sheet's own frame. */
-export function trimMarks(
-  sheet: { readonly width: number; readonly height: number },
-  bleed: number,
-  length: number,
-  trimmed: readonly number[] = [],
-): PDFOperator[] {
-  const [w, h, from, to] = [sheet.width, sheet.height, bleed, bleed + length].map(toPoints) as [
-    number,
-    number,
-    number,
-    number,
-  ];
-  const ends = (far: number) => [
-    [-from, -to],
-    [far + from, far + to],
-  ];
-  const strokes = [
-    ...[0, w, ...trimmed.map(toPoints)].flatMap((x) => ends(h).flatMap(([a, b]) => [moveTo(x, a!), lineTo(x, b!)])),
-    ...[0, h].flatMap((y) => ends(w).flatMap(([a, b]) => [moveTo(a!, y), lineTo(b!, y)])),
-  ];
-  return [
-    pushGraphicsState(),
-    setStrokingRgbColor(...colour(TONES.ink)),
-    setLineWidth(mmPt(0.1)),
-    ...strokes,
-    stroke(),
-    popGraphicsState(),
-  ];
-}
 
 /** A rectangle of the sheet in PDF points; `top` holds its lower edge, as PDF rectangles do. */
 export const rectInPoints = (rect: Rect, sheetHeight: number): Rect => ({

@@ -5,7 +5,7 @@ import { parentOf, type Kit } from '@eight-up/core/cutting/kit';
 import type { Parent } from '@eight-up/core/cutting/parent';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { otherGrain, type PaperKind } from '@eight-up/core/paper/paper';
+import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { mm } from '@eight-up/core/units/nm';
 import { pieceWords } from '@eight-up/words/cutting';
@@ -18,6 +18,7 @@ export interface PlannedCut {
   readonly title: string;
   readonly paperName: string;
   readonly kit: Kit;
+  readonly faces: Paper['faces'];
   readonly plan: CuttingPlan;
   /** the sheet or the offcut that is cut, as its fibres run */
   readonly sheet: Sheet;
@@ -50,6 +51,7 @@ export async function plannedCut(
     title: doc.title,
     paperName: paper.name,
     kit: doc.kit,
+    faces: paper.faces,
     plan: one.plan,
     sheet: {
       ...sizeOfParent(one.plan, paper),

@@ -7,14 +7,15 @@ import {
   type PDFPage,
 } from '@cantoo/pdf-lib';
 import sharp from 'sharp';
-import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';
-import { mm, toPoints } from '@eight-up/core/units/nm';
+import { affineAfter, scaling, type Affine } from '@eight-up/core/geometry/affine';
+import { toPoints } from '@eight-up/core/units/nm';
 import { impose, layPoster, overhang, type Laid } from '@eight-up/core/pagination/imposition';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
 import type { DrawItem } from '@eight-up/core/output/drawing';
 import { correctionFor } from '@eight-up/core/printing/printer';
 import { MARK_ROOM, printLayout, type PrintLayout } from '@eight-up/core/printing/print-layout';
-import { gatherMarks, trimOnSheet } from '@eight-up/core/output/nest-marks';
+import { cutMarks } from '@eight-up/core/output/cut-marks';
+import { gatherMarks } from '@eight-up/core/output/nest-marks';
 import { letterBook, type Letters } from '@eight-up/core/output/lettering';
 import type { AssetInfo, AssetLookup, BookDocument } from '@eight-up/core/book/document';
 import type { SheetSide } from '@eight-up/core/folding/reading';
@@ -23,7 +24,7 @@ import { boxOf, openPdf } from '../files/pdf-source.ts';
 import { drawnSvg } from '../files/svg-source.ts';
 import { Refusal } from '../errors.ts';
 import { embedFonts, type DrawingFonts } from './fonts.ts';
-import { clippedObject, drawDrawing, newDocument, rectInPoints, toPdf, trimMarks, turnedForFlip } from './pdf-draw.ts';
+import { clippedObject, drawDrawing, newDocument, rectInPoints, toPdf, turnedForFlip } from './pdf-draw.ts';
 
 export interface PrintChoice {
   /** both faces that carry something, or one of them */
@@ -67,95 +68,77 @@ export async function printPdf(
   const { sheet } = plan;
   // Of the whole book, not of this file: the papers of all its files must be alike.
   const over = overhang(
+    plan,
     every.flatMap(({ laid }) => laid),
-    sheet,
   );
-  const layout = printLayout(plan, book.printing, over);
+  const layout = printLayout(plan, book, over);
   if (!layout)
     throw new Refusal(
       'plan-impossible',
       'The paper to print on is smaller than one sheet of the book. Take a larger one, or none; nothing was changed.',
     );
   const document = await newDocument(book.title);
+  const marked = book.printing.onto !== null || over > 0;
   const letters = faces.flatMap((one) => one.letters);
-  const drawn = letters.length > 0 || faces.some(({ marks }) => marks.length > 0);
-  const fonts = drawn ? await embedFonts(document, letters.map(({ text }) => text).join('')) : undefined;
+  const drawn = marked || letters.length > 0 || faces.some(({ marks }) => marks.length > 0);
+  const texts = `${letters.map(({ text }) => text).join('')}${marked ? '0123456789AB sheet' : ''}`;
+  const fonts = drawn ? await embedFonts(document, texts) : undefined;
   const embed = embedder(document, faces, byId, originalPath);
-  if (book.printing.onto) {
-    await onParents(document, faces, plan, book.printing, layout, over, { flip, order }, embed, fonts);
-    return document.save();
-  }
-  for (const one of inOrder(faces, order)) {
-    const room = layout.corner(0, one.side).x;
-    const page = document.addPage([toPoints(layout.paper.width), toPoints(layout.paper.height)]);
-    correct(page, one.side, book.printing.printer);
-    page.pushOperators(concatTransformationMatrix(...ontoPage(one.side, flip, plan, room)));
-    await drawFace(page, one, sheet.height, embed, fonts);
-    if (room === 0) continue;
-    const trimmed = trimOnSheet(plan, book.printing, one.sheet).map((x) => (one.side === 'A' ? x : sheet.width - x));
-    page.pushOperators(...trimMarks(sheet, over, MARK_ROOM - mm(1), trimmed));
-    const [left, width, height] = [toPoints(room), toPoints(sheet.width), toPoints(sheet.height)];
-    page.setTrimBox(left, left, width, height);
-    page.setBleedBox(
-      left - toPoints(over),
-      left - toPoints(over),
-      width + toPoints(2 * over),
-      height + toPoints(2 * over),
-    );
+  for (const { first, side, onPaper } of papersOf(faces, layout, order)) {
+    const paper = layout.paperOf(first);
+    const page = document.addPage([toPoints(paper.width), toPoints(paper.height)]);
+    correct(page, side, book.printing.printer);
+    // Both passes turn the pile, whatever a single paper's shape; a printer that turns papers goes by each one's edges.
+    const turned = turnedForFlip(side, flip, face === 'both' ? paper : layout.paper, paper);
+    page.pushOperators(concatTransformationMatrix(...turned));
+    for (const [k, one] of onPaper.entries()) {
+      if (!one) continue;
+      for (const { x, y, room } of layout.cells(k, side, one.sheet)) {
+        // From the sheet's own lower left corner, y upwards.
+        const [dx, dy] = [toPoints(x), toPoints(paper.height - y - sheet.height)];
+        page.pushOperators(pushGraphicsState(), concatTransformationMatrix(1, 0, 0, 1, dx, dy));
+        const cut = marked ? cutMarks(plan, book.printing, one, over, room) : [];
+        await drawFace(page, one, sheet.height, embed, fonts, cut);
+        page.pushOperators(popGraphicsState());
+      }
+    }
+    if (!book.printing.onto && over > 0) setBoxes(page, over);
   }
   return document.save();
 }
 
-/** Front and back of a sheet stay in order, the sheets may come the last first. */
-const inOrder = (faces: readonly PrintedFace[], order: PrintChoice['order']): readonly PrintedFace[] =>
-  order === 'innermost-first'
-    ? [...new Set(faces.map(({ sheet }) => sheet))].reverse().flatMap((n) => faces.filter(({ sheet }) => sheet === n))
-    : faces;
+/** One face of a paper: what lies on it, place after place; undefined where a sheet's back carries nothing. */
+interface PaperFace {
+  /** the sheet in the first place */
+  readonly first: number;
+  readonly side: SheetSide;
+  readonly onPaper: readonly (PrintedFace | undefined)[];
+}
 
-/**
- * Sheets on larger paper, as many as it holds, fronts on one page and what lies behind them on the next: each in its cell, with marks to cut
- * and fold by and its number outside.
- */
-async function onParents(
-  document: PDFDocument,
+/** Fronts on one page and what lies behind them on the next. The papers are turned round, never what lies on them: backs must meet the fronts they were cut with. */
+function papersOf(
   faces: readonly PrintedFace[],
-  plan: FoldedBook,
-  printing: BookDocument['printing'],
-  { paper, each, corner }: PrintLayout,
-  bleed: number,
-  { flip, order: papersFirst }: Required<Pick<PrintChoice, 'flip' | 'order'>>,
-  embed: (asset: string) => Promise<Embedded>,
-  fonts: DrawingFonts | undefined,
-): Promise<void> {
-  const { sheet } = plan;
-  const order = [...new Set(faces.map((face) => face.sheet))];
-  const numbers = await embedFonts(document, '0123456789AB sheetof');
-  const starts = Array.from({ length: Math.ceil(order.length / each) }, (_, k) => k * each);
-  // The papers are turned round, never what lies on them: backs must meet the fronts they were cut with.
-  for (const from of papersFirst === 'innermost-first' ? starts.reverse() : starts)
-    for (const side of ['A', 'B'] as const) {
-      const here = order
-        .slice(from, from + each)
-        .map((wanted) => faces.find((face) => face.sheet === wanted && face.side === side));
-      if (here.every((face) => face === undefined)) continue;
-      const page = document.addPage([toPoints(paper.width), toPoints(paper.height)]);
-      correct(page, side, printing.printer);
-      page.pushOperators(concatTransformationMatrix(...turnedForFlip(side, flip, paper)));
-      for (const [k, face] of here.entries()) {
-        if (!face) continue;
-        const { x, y } = corner(k, side);
-        // From the sheet's own lower left corner, y upwards.
-        const [dx, dy] = [toPoints(x), toPoints(paper.height - y - sheet.height)];
-        page.pushOperators(pushGraphicsState(), concatTransformationMatrix(1, 0, 0, 1, dx, dy));
-        await drawFace(page, face, sheet.height, embed, fonts);
-        page.pushOperators(...trimMarks(sheet, bleed, mm(4)), popGraphicsState());
-        drawDrawing(
-          page,
-          { width: paper.width, height: paper.height, items: cellMarks(plan, printing, face, x, y, bleed) },
-          numbers,
-        );
-      }
-    }
+  { sheetsEach }: PrintLayout,
+  order: Required<PrintChoice>['order'],
+): readonly PaperFace[] {
+  const sheets = [...new Set(faces.map((face) => face.sheet))];
+  const starts = Array.from({ length: Math.ceil(sheets.length / sheetsEach) }, (_, k) => k * sheetsEach);
+  return (order === 'innermost-first' ? starts.reverse() : starts).flatMap((from) =>
+    (['A', 'B'] as const).flatMap((side): readonly PaperFace[] => {
+      const onPaper = sheets
+        .slice(from, from + sheetsEach)
+        .map((wanted) => faces.find((one) => one.sheet === wanted && one.side === side));
+      return onPaper.some((one) => one) ? [{ first: sheets[from]!, side, onPaper }] : [];
+    }),
+  );
+}
+
+/** What is left once the marks are cut off, and how far pictures run over it. */
+function setBoxes(page: PDFPage, over: number): void {
+  const [room, bleed] = [toPoints(over + MARK_ROOM), toPoints(over)];
+  const { width, height } = page.getSize();
+  page.setTrimBox(room, room, width - 2 * room, height - 2 * room);
+  page.setBleedBox(room - bleed, room - bleed, width - 2 * (room - bleed), height - 2 * (room - bleed));
 }
 
 /** Makes up for what a test print showed of the printer: everything on the page larger or smaller about its middle, and moved. */
@@ -167,45 +150,6 @@ function correct(page: PDFPage, side: SheetSide, printer: BookDocument['printing
   page.pushOperators(
     concatTransformationMatrix(scaleX, 0, 0, scaleY, x - (width / 2) * scaleX, y - (height / 2) * scaleY),
   );
-}
-
-/** Ticks where the folio folds, ends and is trimmed, and which sheet and face it is, outside the sheet. */
-function cellMarks(
-  plan: FoldedBook,
-  printing: BookDocument['printing'],
-  { sheet: n, side }: PrintedFace,
-  x: number,
-  y: number,
-  bleed: number,
-): readonly DrawItem[] {
-  const { sheet, run } = plan;
-  const folds = [
-    ...run.sheet.stack[n]!.verticals.slice(1).map((ticks) => ticks / run.sheet.scale),
-    ...trimOnSheet(plan, printing, n),
-  ].filter((at) => at < sheet.width - mm(0.1));
-  const tick = (at: number, from: number, to: number): DrawItem => ({
-    kind: 'line',
-    layer: 'mark',
-    points: [
-      { x: at, y: from },
-      { x: at, y: to },
-    ],
-  });
-  const off = bleed + mm(0.5);
-  return [
-    ...folds.flatMap((fold) => {
-      const at = x + (side === 'A' ? fold : sheet.width - fold);
-      return [tick(at, y - off, y - off - mm(3)), tick(at, y + sheet.height + off, y + sheet.height + off + mm(3))];
-    }),
-    {
-      kind: 'text',
-      text: `sheet ${n + 1}${side}`,
-      at: { x: x + mm(6), y: y - off - mm(1.5) },
-      size: mm(2.2),
-      quarterTurns: 0,
-      from: 'start',
-    },
-  ];
 }
 
 /** Faces in the order in which they print, sheet by sheet; those that carry pages always do, the back of others where something hangs there. */
@@ -233,17 +177,13 @@ function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup)
   });
 }
 
-/** From a face's own frame (points, as we see it after turning the sheet over from left to right) to its page. */
-function ontoPage(side: SheetSide, flip: PrintChoice['flip'], { sheet }: FoldedBook, room: number): Affine {
-  return affineAfter(translation(toPoints(room), toPoints(room)), turnedForFlip(side, flip, sheet));
-}
-
 async function drawFace(
   page: PDFPage,
   { laid, letters, marks }: PrintedFace,
   height: number,
   embed: (asset: string) => Promise<Embedded>,
   fonts: DrawingFonts | undefined,
+  cut: readonly DrawItem[],
 ): Promise<void> {
   for (const { content, matrix, clip } of laid) {
     const { name, upright } = (await embed(content.asset))(page, content.page);
@@ -251,7 +191,7 @@ async function drawFace(
       ...clippedObject(name, [matrix, upright].reduce(affineAfter, toPdf(height)), rectInPoints(clip, height)),
     );
   }
-  if (fonts) drawDrawing(page, { width: 0, height, items: [...marks, ...letters] }, fonts);
+  if (fonts) drawDrawing(page, { width: 0, height, items: [...marks, ...letters, ...cut] }, fonts);
 }
 
 /** Embeds each original when it is first drawn. */

@@ -92,10 +92,10 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
     const { rehearsalPdf } = await import('./rehearsal-pdf.ts');
     const assets = new Map((await assetsOf(em, [doc])).map((asset) => [asset.id, asset]));
     const over = overhang(
+      plan,
       impose(plan, doc, (id) => assets.get(id)),
-      doc.sheet,
     );
-    const paper = printLayout(plan, doc.printing, over)?.paper ?? doc.sheet;
+    const paper = printLayout(plan, doc, over)?.paper ?? doc.sheet;
     sendFile(response, doc, 'feed rehearsal.pdf', 'application/pdf', await rehearsalPdf(paper, pass));
   });
 

@@ -43,12 +43,12 @@ export function deriveBook(plan: FoldedBook, book: BookDocument, assets: BookAns
   const look: AssetLookup = (asset) => byId.get(asset);
   const placed = impose(plan, book, look);
   const poster = layPoster(plan, book, look);
-  const over = overhang([...placed, ...(poster ? [poster] : [])], plan.sheet);
+  const over = overhang(plan, [...placed, ...(poster ? [poster] : [])]);
   return {
     names: pageNames(plan.reading, book.numbering),
     places: pagePlaces(plan),
     placed,
-    layout: printLayout(plan, book.printing, over),
+    layout: printLayout(plan, book, over),
     letters: letterBook(plan, book),
     poster,
     checks: sortChecks(checkBook(plan, book, look), book.accepted),

@@ -2,7 +2,8 @@ import { memo, useMemo } from 'react';
 import type { BookPage, PageContent } from '@eight-up/core/book/document';
 import { pageLabel } from '@eight-up/core/folding/reading';
 import { letterPage } from '@eight-up/core/output/lettering';
-import { partAsPrinted } from '@eight-up/core/pagination/gutter';
+import { shareAsPrinted } from '@eight-up/core/pagination/gutter';
+import { sizeAsRead } from '@eight-up/core/pagination/page-places';
 import { placeOnPage, type PageBox } from '@eight-up/core/pagination/placing';
 import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
 import { usePicture } from './pictures.ts';
@@ -24,10 +25,8 @@ const mm = (length: number) => length / 1e6;
 
 /** The room of a page as it is read: those on flaps, and those that carry one, are narrower than the book. */
 export function pageBox({ places }: Pick<PageSetting, 'places'>, page: number): PageBox {
-  const { rect, quarterTurns, spine } = places[page]!;
-  return quarterTurns % 2 === 1
-    ? { width: rect.height, height: rect.width, spine }
-    : { width: rect.width, height: rect.height, spine };
+  const place = places[page]!;
+  return { ...sizeAsRead(place), spine: place.spine };
 }
 
 /** A page as the reader meets it: its picture through the same matrix as in print, its caption and number. */
@@ -74,8 +73,8 @@ export function usePlacedPicture(setting: PageSetting, content: PageContent | nu
   const asset = content && setting.assets.find(({ id }) => id === content.asset)?.pages[content.page];
   if (!content || !asset || !url) return { lost: content !== null && !asset };
   const { plan, places, printing } = setting;
-  const part = content.part && partAsPrinted(plan, places[page]!, content.part, printing);
-  const { matrix } = placeOnPage(part ? { ...content, part } : content, asset, pageBox(setting, page), printing.bleed);
+  const share = content.part && shareAsPrinted(plan, places[page]!, content.part, printing);
+  const { matrix } = placeOnPage(content, asset, pageBox(setting, page), printing.bleed, share);
   return { lost: false, placed: { url, asset, matrix } };
 }
 

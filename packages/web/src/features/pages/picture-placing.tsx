@@ -1,5 +1,6 @@
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { PageContent } from '@eight-up/core/book/document';
+import { shareAsPrinted } from '@eight-up/core/pagination/gutter';
 import { pushed } from '@eight-up/core/pagination/placing';
 import { measure } from '@eight-up/core/units/measure';
 import { mm, nm } from '@eight-up/core/units/nm';
@@ -35,6 +36,7 @@ export function PicturePlacing({
     : { width, height: (width * pageHeight) / pageWidth };
   const perPixel = pageWidth / size.width;
   const content = own.content;
+  const share = content?.part && shareAsPrinted(book.plan, book.places[page]!, content.part, book.book.printing);
 
   const settle = (next: PageContent) => {
     if (next.placing) book.change({ kind: 'adjust', page, placing: next.placing });
@@ -42,14 +44,14 @@ export function PicturePlacing({
   const move = (event: PointerEvent) => {
     if (!held || !content) return;
     const [dx, dy] = [(event.clientX - held.x) * perPixel, (event.clientY - held.y) * perPixel];
-    setHeld({ ...held, content: pushed(content, dx, dy) });
+    setHeld({ ...held, content: pushed(content, dx, dy, share) });
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const way = ARROWS[event.key];
     if (!way || !content || event.altKey || event.ctrlKey) return;
     event.preventDefault();
     const step = event.shiftKey ? mm(10) : mm(1);
-    settle(pushed(content, way[0] * step, way[1] * step));
+    settle(pushed(content, way[0] * step, way[1] * step, share));
   };
   const { right, down } = (held?.content ?? content)?.placing ?? { right: nm(0), down: nm(0) };
   return (

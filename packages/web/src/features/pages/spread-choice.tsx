@@ -1,16 +1,11 @@
 import { useMemo } from 'react';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import {
-  isTrueSpread,
-  spreadPages,
-  spreadRows,
-  type SpreadHow,
-  type SpreadOver,
-} from '@eight-up/core/pagination/spread';
+import { isTrueSpread, pagesOfPart, spreadPages, spreadRows } from '@eight-up/core/pagination/spread';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import type { Part } from '@eight-up/core/book/document';
+import type { Part, SpreadHow, SpreadOver } from '@eight-up/core/book/document';
 import type { View } from '@eight-up/core/folding/reading';
 import { hiddenInGutter, meetsPage } from '@eight-up/core/pagination/gutter';
+import { folioOfPage } from '@eight-up/core/pagination/nest';
 import { measure } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../app/settings.ts';
@@ -126,14 +121,10 @@ export function SpreadChoice({ book, page }: SpreadProps) {
 function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) {
   const unit = useSettings((s) => s.unit);
   const { plan, names } = book;
-  const met = part.of === 2 ? meetsPage(plan, page) : undefined;
+  const met = pagesOfPart(plan, part).length === 2 ? meetsPage(plan, page) : undefined;
   if (met === undefined) return null;
-  const [one, other] = [page, met].map((each) => sheetOf(plan, each)) as [number, number];
-  const hidden = hiddenInGutter(plan, [one, other], book.book.printing);
-  const view = plan.reading.views.findIndex(
-    ({ left, right }) => [left, right].includes(page) && [left, right].includes(met),
-  );
-  const outer = one < other ? page : met;
+  const hidden = hiddenInGutter(plan, [page, met], book.book.printing);
+  const outer = folioOfPage(plan, page).folio < folioOfPage(plan, met).folio ? page : met;
   return (
     <div>
       <p className="mb-1 text-sm">
@@ -145,16 +136,11 @@ function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) 
       <MeasureField
         label="a strip printed on both pages"
         value={part.overlap ?? mm(0)}
-        onChange={(overlap) =>
-          book.change({ kind: 'spread', page, over: { kind: 'opening', view }, how: 'in-the-book', overlap })
-        }
+        onChange={(overlap) => book.change({ kind: 'spread', page, over: part.over, how: part.how, overlap })}
       />
     </div>
   );
 }
-
-const sheetOf = ({ run, reading }: FoldedBook, page: number): number =>
-  run.sheet.panels[reading.pages[page]!.face.panel]!.sheet;
 
 function Ways({ book, page }: SpreadProps) {
   const { plan, names } = book;

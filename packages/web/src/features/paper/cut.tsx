@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { taskOf } from '@eight-up/core/cutting/chosen';
-import { OWN_SHEET, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
-import { marksOf, type Reading } from '@eight-up/core/cutting/marks';
+import { isOwnSheet, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
+import { marksOf, type Mark, type Reading } from '@eight-up/core/cutting/marks';
 import { offcutUses } from '@eight-up/core/cutting/offcut-use';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import type { ChosenPaper } from '@eight-up/core/book/document';
@@ -17,6 +17,9 @@ import {
   readWords,
   sheetsSentence,
   stackedSentence,
+  stockSentence,
+  cutsHeading,
+  NO_CUTS,
 } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/forms';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
@@ -95,8 +98,9 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
   const sheet = { ...sizeOfParent(one.plan, paper), fibre: realFibre(chosen, plan) };
   const isOffcut = one.plan.parent !== paper.id;
   const trims = isOffcut ? NO_TRIMS : parentOf(paper, kit).trims;
+  const marks = marksOf(one.plan.cuts, trims, reading);
   const across = one.plan.pieces.some(
-    ({ piece, turned }) => piece === OWN_SHEET && fibreOfPiece(sheet.fibre, turned) !== sheetGrain(book.plan),
+    ({ piece, turned }) => isOwnSheet(piece) && fibreOfPiece(sheet.fibre, turned) !== sheetGrain(book.plan),
   );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(290px,340px)] gap-7 max-[1000px]:grid-cols-1">
@@ -125,11 +129,14 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
           className="mt-2 max-h-[min(58vh,560px)] w-full"
           label={`The cutting plan: ${counted(one.plan.pieces.length, 'piece')}, ${counted(one.plan.cuts.length, 'cut')}`}
         />
-        <p className="mt-2">{sheetsSentence(plan)}</p>
+        <p className="mt-2">
+          {sheetsSentence(plan)} {stockSentence(plan, paper)}
+        </p>
         <p className="text-sm text-quiet">
           {Math.round(plan.waste * 100)} % left over
-          {plan.cost !== null && `; ${moneyWords(plan.cost)} for all, ${moneyWords(plan.cost / kit.copies)} a copy`}.
-          Edges {EDGE_WORDS[kit.manner.edge]}
+          {plan.cost !== null &&
+            `; ${moneyWords(plan.cost)} for all, spares included, ${moneyWords(plan.cost / kit.copies)} a copy`}
+          . Edges {EDGE_WORDS[kit.manner.edge]}
           {kit.manner.edge !== 'cut' && `, ${measure(kit.manner.allowance, unit)} allowed`}.
           {paper.faces === 'differ' && ' Front and back differ: mark the front of every piece.'}
         </p>
@@ -138,7 +145,7 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
             Pieces lie against the grain here, taken knowingly: mark the fibres on each piece in pencil.
           </p>
         )}
-        <OffcutList book={book} chosen={chosen} plan={plan} />
+        <OffcutList book={book} on={on} chosen={chosen} plan={plan} />
       </div>
       <aside className="flex flex-col gap-3">
         <CutFiles book={book} on={on} at={at} />
@@ -154,11 +161,13 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
           />
         )}
         <section aria-label="The cuts in order" className="slip p-4">
-          <h3 className="text-lg">{counted(one.plan.cuts.length, 'cut')}, in this order</h3>
+          <h3 className="text-lg">{cutsHeading(one.plan.cuts.length)}</h3>
           <p className="text-sm text-quiet">
-            {trims.left || trims.top
-              ? 'First the true right angle; then every mark from it.'
-              : 'Begin at a true right angle: left and top edges. Every mark is read from there.'}
+            {one.plan.cuts.length === 0
+              ? NO_CUTS
+              : trims.left || trims.top
+                ? 'First the true right angle; then every mark from it.'
+                : 'Begin at a true right angle: left and top edges. Every mark is read from there.'}
           </p>
           <ol className="mt-1 list-decimal pl-6">
             {one.plan.cuts.map((cut, i) => (
@@ -167,8 +176,8 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
               </li>
             ))}
           </ol>
-          {one.times > 1 && (
-            <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{stackedSentence(one.times)}</p>
+          {one.times > 1 && marks.length > 0 && (
+            <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{stackedSentence(one.times, marks)}</p>
           )}
           <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
             <strong>Heed:</strong> {CUTTING_CAUTION}
@@ -176,7 +185,7 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
         </section>
         <section aria-label="The marks" className="slip p-4">
           <h3 className="text-lg">Marks from the trued edges</h3>
-          <Marks cuts={one.plan.cuts} trims={trims} reading={reading} />
+          <Marks marks={marks} reading={reading} />
         </section>
       </aside>
     </div>
@@ -189,16 +198,7 @@ const NO_TRIMS = { left: 0, right: 0, top: 0, bottom: 0 } as ReturnType<typeof p
 const realFibre = ({ paper, grain }: ChosenPaper, plan: PaperPlan): Paper['sheet']['fibre'] =>
   grain === 'other' ? otherGrain(paper.sheet.fibre) : paper.sheet.fibre === 'unknown' ? plan.fibre : paper.sheet.fibre;
 
-function Marks({
-  cuts,
-  trims,
-  reading,
-}: {
-  readonly cuts: PaperPlan['sheets'][number]['plan']['cuts'];
-  readonly trims: ReturnType<typeof parentOf>['trims'];
-  readonly reading: Reading;
-}) {
-  const marks = marksOf(cuts, trims, reading);
+function Marks({ marks, reading }: { readonly marks: readonly Mark[]; readonly reading: Reading }) {
   return (
     <div className="grid grid-cols-2 gap-x-4">
       {(['upright', 'level'] as const).map((axis) => (
@@ -252,10 +252,12 @@ function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: Pape
 /** What is left, what it is good for, and its way back into the drawer. */
 function OffcutList({
   book,
+  on,
   chosen,
   plan,
 }: {
   readonly book: OpenBook;
+  readonly on: PaperKind;
   readonly chosen: ChosenPaper;
   readonly plan: PaperPlan;
 }) {
@@ -263,31 +265,33 @@ function OffcutList({
   const { papers, change } = usePapers();
   const { reading } = book.plan;
   const kept = papers.find(({ id }) => id === chosen.paper.id);
-  const [done, setDone] = useState(false);
+  const fibre = realFibre(chosen, plan);
   const left = plan.sheets
-    .flatMap(({ times, plan: { offcuts } }) => offcuts.map((offcut) => ({ ...offcut, times })))
+    .flatMap(({ times, plan: { offcuts } }) => offcuts.map((offcut) => ({ ...offcut, times, fibre })))
     .filter((offcut) => !offcutUses(offcut, reading).includes('scrap'))
     .sort((a, b) => b.width * b.height - a.width * a.height);
-  if (left.length === 0) return null;
   const putAway = () => {
     if (!kept) return;
-    const fibre = realFibre(chosen, plan);
-    const used = new Map(plan.sheets.map(({ times, plan: { parent } }) => [parent, times]));
-    change.mutate({
-      ...kept,
-      stock: kept.stock === null ? null : Math.max(0, kept.stock - plan.count),
-      offcuts: [
-        ...kept.offcuts
-          .map((one) => ({ ...one, count: one.count - (used.get(one.id) ?? 0) }))
-          .filter(({ count }) => count > 0),
-        ...left.map(({ width, height, times }) => ({ id: crypto.randomUUID(), width, height, fibre, count: times })),
-      ].slice(0, 200),
-    });
-    setDone(true);
+    // Several plans may use one kind of offcut.
+    const used = (id: string) =>
+      plan.sheets.reduce((sum, { times, plan: { parent } }) => sum + (parent === id ? times : 0), 0);
+    change.mutate(
+      {
+        ...kept,
+        stock: kept.stock === null ? null : Math.max(0, kept.stock - plan.count),
+        offcuts: [
+          ...kept.offcuts.map((one) => ({ ...one, count: one.count - used(one.id) })).filter(({ count }) => count > 0),
+          ...left.map(({ width, height, times }) => ({ id: crypto.randomUUID(), width, height, fibre, count: times })),
+        ].slice(0, 200),
+      },
+      // The book remembers, so that no sheet is taken off the drawer's count twice.
+      { onSuccess: () => book.change({ kind: 'choose-paper', on, chosen: { ...chosen, cut: true } }) },
+    );
   };
+  if (left.length === 0 && plan.count === 0) return null;
   return (
     <section aria-label="What is left" className="mt-3">
-      <h3 className="text-lg">What is left</h3>
+      {left.length > 0 && <h3 className="text-lg">What is left</h3>}
       <ul className="flex flex-wrap gap-x-6">
         {left.slice(0, 12).map((offcut, i) => (
           <li key={i}>
@@ -297,13 +301,13 @@ function OffcutList({
         ))}
       </ul>
       {kept &&
-        (done ? (
+        (chosen.cut ? (
           <p role="status" className="text-sm">
-            The offcuts lie in the drawer, the sheets are taken off its count.
+            It is cut: the sheets are taken off the drawer’s count, and what was left lies in it.
           </p>
         ) : (
-          <button type="button" className="remedy text-sm" onClick={putAway}>
-            It is cut: put the offcuts into the drawer
+          <button type="button" className="remedy text-sm" disabled={change.isPending} onClick={putAway}>
+            It is cut: take the sheets off the drawer’s count{left.length > 0 && ' and put the offcuts into it'}
           </button>
         ))}
     </section>

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import { sheetGrain, OWN_SHEET } from '@eight-up/core/cutting/kit';
+import { isOwnSheet, sheetGrain } from '@eight-up/core/cutting/kit';
 import {
   rankAnswers,
   sizeOfParent,
@@ -18,6 +18,7 @@ import {
   pieceWords,
   rankReason,
   sheetsSentence,
+  stockSentence,
 } from '@eight-up/words/cutting';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
@@ -116,13 +117,16 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
                     ? `grain not known: this is the answer if the fibres run ${plan.fibre === 'along-height' ? 'upright' : 'across'}`
                     : grainWords(paper.sheet, unit)}
                 </p>
-                <p className="mt-1 font-semibold">{perSheetSentence(book.plan, plan)}</p>
-                <p>{sheetsSentence(plan)}</p>
-                {i === 0 && <p className="mt-1">{rankReason(paper, plan, by, task.kit.copies)}</p>}
+                <p className="mt-1 font-semibold">{perSheetSentence(book.plan, plan, nameOf)}</p>
+                <p>
+                  {sheetsSentence(plan)} {stockSentence(plan, paper)}
+                </p>
+                {i === 0 && <p className="mt-1">{rankReason(plan, by, task.kit.copies, unit)}</p>}
                 {paper.sheet.fibre === 'unknown' && one.other?.ok && (
                   <p className="mt-1 text-blade">
-                    The other way: {perSheetSentence(book.plan, one.other.value) ?? sheetsSentence(one.other.value)}.
-                    Find out before you cut:{' '}
+                    The other way:{' '}
+                    {perSheetSentence(book.plan, one.other.value, nameOf) ?? sheetsSentence(one.other.value)}. Find out
+                    before you cut:{' '}
                     <Link to={`/drawer?paper=${paper.id}`} className="remedy">
                       bend it
                     </Link>
@@ -132,7 +136,9 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
               </div>
               <div className="flex flex-col items-end gap-1 text-right">
                 <p className="measure text-lg">{plan.cost === null ? '' : moneyWords(plan.cost / task.kit.copies)}</p>
-                <p className="text-sm text-quiet">{plan.cost === null ? 'price not known' : 'a copy'}</p>
+                <p className="text-sm text-quiet">
+                  {plan.cost === null ? 'price not known' : 'a copy, spares included'}
+                </p>
                 <p className="text-sm text-quiet">{Math.round(plan.waste * 100)} % left over</p>
                 {paper.sheet.fibre === 'unknown' ? (
                   <Link to={`/drawer?paper=${paper.id}`} className="action mt-1">
@@ -209,7 +215,7 @@ export function PlanPicture({
   const sheet = sizeOfParent(first, paper);
   // Drawn with the fibres it was counted with; counted without grain, with those it really has.
   const fibre = plan.fibre === 'any' ? sheet.fibre : plan.fibre;
-  const count = first.pieces.filter(({ piece }) => piece === OWN_SHEET).length || first.pieces.length;
+  const count = first.pieces.filter(({ piece }) => isOwnSheet(piece)).length || first.pieces.length;
   return (
     <CuttingPicture
       plan={first}

@@ -5,7 +5,7 @@ import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { PaperAnswers, PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
 import type { Result } from '@eight-up/core/result';
-import { carelessSentence, perSheetSentence, pieceWords, sheetsSentence } from '@eight-up/words/cutting';
+import { carelessSentence, perSheetSentence, pieceWords, sheetsSentence, stockSentence } from '@eight-up/words/cutting';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { useSettings } from '../../app/settings.ts';
@@ -129,10 +129,14 @@ function Variant({
       {answer.ok ? (
         <>
           <PlanPicture paper={paper} plan={answer.value} nameOf={nameOf} className="my-1 h-32 w-full" />
-          <p className="font-semibold">{perSheetSentence(book.plan, answer.value)}</p>
-          <p className="text-sm">{sheetsSentence(answer.value)}</p>
+          <p className="font-semibold">{perSheetSentence(book.plan, answer.value, nameOf)}</p>
+          <p className="text-sm">
+            {sheetsSentence(answer.value)} {stockSentence(answer.value, paper)}
+          </p>
           {answer.value.cost !== null && (
-            <p className="measure text-sm">{moneyWords(answer.value.cost / book.book.kit.copies)} a copy</p>
+            <p className="measure text-sm">
+              {moneyWords(answer.value.cost / book.book.kit.copies)} a copy, spares included
+            </p>
           )}
         </>
       ) : (

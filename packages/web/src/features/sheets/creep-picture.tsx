@@ -1,6 +1,9 @@
 import { LINE_CODE } from '@eight-up/core/output/line-code';
+import { NM_PER_INCH } from '@eight-up/core/units/nm';
 
 const [WIDTH, HEIGHT] = [300, 118];
+/** Of a screen, as CSS counts them. */
+const PIXELS_PER_INCH = 96;
 const SPINE = 26;
 
 interface CreepPictureProps {
@@ -22,7 +25,7 @@ export function CreepPicture({ folios, thickness, perFolio, trim, caption }: Cre
   const [t, c] = [thickness * scale, perFolio * scale];
   const middle = (HEIGHT - 14) / 2;
   const edge = WIDTH - 34 - stepped * scale;
-  const enlarged = (scale * 1e6 * 25.4) / 96;
+  const enlarged = (scale * NM_PER_INCH) / PIXELS_PER_INCH;
   const leaf = (i: number) => {
     const [rise, x] = [(folios - i - 0.5) * t, edge + i * c];
     // Each folio lies inside the one before: its fold as far in as that one is thick.

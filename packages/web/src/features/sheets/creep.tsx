@@ -1,5 +1,6 @@
 import { CREEP_MODELS, type Creep } from '@eight-up/core/book/document';
-import { creepOf, creepPerFolio, mostFolios, sectionThickness } from '@eight-up/core/pagination/creep';
+import { creepOf, creepPerFolio, sectionThickness } from '@eight-up/core/pagination/creep';
+import { mostFolios } from '@eight-up/core/pagination/nest';
 import { measure } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../app/settings.ts';

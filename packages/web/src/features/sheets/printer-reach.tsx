@@ -8,7 +8,7 @@ import type { PrintingPanel } from './printing-panel.ts';
 /** What the printer leaves white, and what the pages do about it. */
 export function PrinterReach({ book, set }: PrintingPanel) {
   const { printing } = book.book;
-  const shrink = shrinkOf(book.plan, printing);
+  const shrink = shrinkOf(book.plan, book.book);
   return (
     <section aria-label="What your printer cannot reach">
       <p className="text-sm text-quiet">What your printer cannot reach: usual 3–5 mm, some printers 13 at one edge.</p>

@@ -52,7 +52,7 @@ export function SheetsStage() {
           label="The sheet as it prints"
           lit={lit}
           onPoint={setLit}
-          margins={unreachedOn(book.plan, printing)}
+          margins={unreachedOn(book.plan, book.book)}
         />
         <aside className="-mr-2 flex min-h-0 flex-col gap-3 pr-2 roomy:overflow-auto">
           <PrintFiles book={book} />
