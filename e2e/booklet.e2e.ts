@@ -143,7 +143,7 @@ describe('a booklet from dropped pictures to the files of both passes', () => {
     );
     // Both halves come from one original; on paper they overlap by the strip and what the gutter hides.
     const { pages } = await book();
-    expect(pages.slice(3, 5).map(({ content }) => content?.part?.of)).toEqual([2, 2]);
+    expect(pages.slice(3, 5).map(({ content }) => content?.part?.page)).toEqual([3, 4]);
   });
 
   it('mounts only what is in sight of four hundred pages, and goes to any of them', async () => {

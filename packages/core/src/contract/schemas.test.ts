@@ -80,7 +80,7 @@ describe('the contract', () => {
       const made = newBook('Knots', { id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
       if (!made.ok) throw new Error(made.problem.code);
       expect(bookDocumentSchema.parse(JSON.parse(JSON.stringify(made.value)))).toEqual(made.value);
-      expect(bookDocumentSchema.safeParse({ ...made.value, version: 5 }).success).toBe(false);
+      expect(bookDocumentSchema.safeParse({ ...made.value, version: 6 }).success).toBe(false);
     }
   });
 

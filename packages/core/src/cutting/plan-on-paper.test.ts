@@ -6,7 +6,7 @@ import { PLAIN_PAPER, type Paper } from '../paper/paper.ts';
 import { inch, mm, nm } from '../units/nm.ts';
 import { chosenPaper, fibreOfSheet, isStale, taskOf } from './chosen.ts';
 import { doJob } from './jobs.ts';
-import { OWN_SHEET, USUAL_KIT, withSpares, type Kit } from './kit.ts';
+import { OWN_SHEET, sheetsForEdition, USUAL_KIT, withSpares, type Kit } from './kit.ts';
 import { solveWith, type SolveLinear } from './linear-program.ts';
 import { marksOf, marksTable, readOff } from './marks.ts';
 import { kitTask, rankAnswers, type PaperPlan } from './plan-on-paper.ts';
@@ -45,8 +45,8 @@ const made = ({ sheets }: PaperPlan, piece = OWN_SHEET) =>
 describe('a book on a paper', () => {
   it('of A4 slit books, long-grain A3 gives two with the grain right: short-grain A4 comes from halving it', () => {
     const plan = on(paper(297, 420), kit(25));
-    expect([plan.perSheet, plan.count, plan.proven, made(plan)]).toEqual([2, 13, true, 25]);
-    expect(plan.toBuy).toBe(15);
+    // Three spare books: a tenth, rounded up. Spares are spoiled books, not whole parents.
+    expect([plan.perSheet, plan.count, plan.proven, made(plan)]).toEqual([2, 14, true, 28]);
     const other = doJob('plan', { task: kitTask(book, kit(25), 'text'), paper: paper(210, 297), grain: 'own' }, solve);
     expect(other).toMatchObject({ ok: false, problem: { code: 'piece-fits-no-parent', why: 'grain' } });
   });
@@ -58,7 +58,81 @@ describe('a book on a paper', () => {
   it('uses offcuts first, which cost nothing', () => {
     const offcut = { id: 'o', width: mm(297), height: mm(210), fibre: 'along-height' as const, count: 3 };
     const plan = on(paper(297, 420, { offcuts: [offcut], price: 100 }), kit(5));
-    expect([plan.count, made(plan), plan.cost]).toEqual([1, 5, 300]);
+    expect([plan.count, made(plan), plan.cost]).toEqual([2, 7, 200]);
+  });
+
+  it('uses every offcut of a kind, the last one as far as it is needed: four folios from two offcuts of three', () => {
+    const nothing = { spareSheets: 0, sparePercent: 0 };
+    const wanted = planBook(
+      { id: 'nested-booklet', parameters: { pages: 16 } },
+      { width: mm(100), height: mm(101), fibre: 'any' },
+    );
+    if (!wanted.ok) throw new Error(wanted.problem.code);
+    const offcut = { id: 'o', width: mm(300), height: mm(101), fibre: 'any' as const, count: 2 };
+    const asked = kitTask(wanted.value, kit(1, nothing), 'text');
+    const plan = doJob(
+      'plan',
+      { task: asked, paper: paper(297, 420, { offcuts: [offcut] }, 'any'), grain: 'own' },
+      solve,
+    );
+    if (!plan.ok) throw new Error(plan.problem.code);
+    expect([plan.value.count, made(plan.value), plan.value.proven]).toEqual([0, 4, true]);
+    // Random stocks: just as many sheets as are missing once all offcuts are used up.
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 40 }),
+        fc.integer({ min: 0, max: 6 }),
+        fc.integer({ min: 0, max: 6 }),
+        (copies, three, one) => {
+          const offcuts = [
+            { ...offcut, id: 'three', count: three },
+            { ...offcut, id: 'one', width: mm(120), count: one },
+          ].filter(({ count }) => count > 0);
+          const found = doJob(
+            'plan',
+            {
+              task: kitTask(wanted.value, kit(copies, nothing), 'text'),
+              paper: paper(200, 101, { offcuts }, 'any'),
+              grain: 'own',
+            },
+            solve,
+          );
+          if (!found.ok) throw new Error(found.problem.code);
+          expect(found.value.count).toBe(Math.ceil(Math.max(0, 4 * copies - 3 * three - one) / 2));
+          expect(made(found.value)).toBe(4 * copies);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('folios without flaps are counted at their own width', () => {
+    const flaps = planBook(
+      { id: 'fold-out-booklet', parameters: { flaps: ['none', 'right', 'none'] } },
+      { width: mm(420), height: mm(200), fibre: 'any' },
+    );
+    if (!flaps.ok) throw new Error(flaps.problem.code);
+    const { pieces } = kitTask(flaps.value, kit(10), 'text');
+    const leaf = flaps.value.reading.width;
+    expect(pieces.map(({ id, width, needed }) => [id, width, needed])).toEqual([
+      ['sheet', mm(420), 12],
+      ['sheet 2', 2 * leaf, 22],
+    ]);
+    expect(sheetsForEdition(flaps.value, kit(10))).toEqual({ copies: 30, withSpares: 34 });
+  });
+
+  it('of a square book knows which way the fibres run', () => {
+    const square = planBook(
+      { id: 'nested-booklet', parameters: { pages: 8 } },
+      { width: mm(210), height: mm(210), fibre: 'any' },
+    );
+    if (!square.ok) throw new Error(square.problem.code);
+    for (const fibre of ['along-width', 'along-height'] as const) {
+      const parent = paper(640, 900, {}, fibre);
+      const plan = doJob('plan', { task: kitTask(square.value, kit(4), 'text'), paper: parent, grain: 'own' }, solve);
+      if (!plan.ok) throw new Error(plan.problem.code);
+      expect([plan.value.perSheet, fibreOfSheet(square.value, parent, plan.value)]).toEqual([12, 'along-height']);
+    }
   });
 
   it('takes deckles and squaring off, adds what is trimmed later, loses what a tear takes', () => {
@@ -99,7 +173,7 @@ describe('a book on a paper', () => {
       ],
     });
     const plan = on(paper(500, 700), parts);
-    expect([made(plan), made(plan, 'ends'), made(plan, 'board')]).toEqual([6, 12, 0]);
+    expect([made(plan), made(plan, 'ends'), made(plan, 'board')]).toEqual([8, 14, 0]);
     expect(plan.bound).toBeLessThanOrEqual(plan.count);
   });
 

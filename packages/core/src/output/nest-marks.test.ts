@@ -3,9 +3,10 @@ import { describe, expect, it } from 'vitest';
 import { USUAL_PRINTING } from '../book/usual.ts';
 import { toNm } from '../folding/fold-sheet.ts';
 import { planBook } from '../forms/planned-book.ts';
-import { creepPerFolio, nestedAs } from '../pagination/creep.ts';
+import { creepPerFolio } from '../pagination/creep.ts';
+import { spineFolds } from '../pagination/nest.ts';
 import { mm } from '../units/nm.ts';
-import { gatherMarks, nestMarks, trimOnSheet } from './nest-marks.ts';
+import { gatherMarks, nestMarks, trimLines } from './nest-marks.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'any' as const };
 const booklet = (pages: number, sections: number) => {
@@ -24,7 +25,7 @@ describe('marks to gather by', () => {
         const marks = gatherMarks(plan, USUAL_PRINTING);
         expect(marks).toHaveLength(Math.min(folios, sections));
         marks.forEach(({ sheet, item }, k) => {
-          expect(nestedAs(plan, sheet)).toBe(0);
+          expect(spineFolds(plan).find((one) => one.sheet === sheet)!.folio).toBe(0);
           const points = 'points' in item ? item.points : [];
           const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
           expect((Math.min(...xs) + Math.max(...xs)) / 2).toBe(toNm(plan.run.sheet, plan.run.sheet.width / 2));
@@ -70,14 +71,14 @@ describe('the fore-edge trimmed', () => {
       creep: { ...USUAL_PRINTING.creep, model: 'crisp' as const, thickness: mm(0.15) },
     };
     for (let sheet = 0; sheet < plan.run.sheet.sheets; sheet++) {
-      const [left, right] = trimOnSheet(plan, printing, sheet);
+      const [left, right] = trimLines(plan, printing, sheet).map(({ at }) => at);
       const fold = A4.width / 2;
-      const from = plan.reading.width - mm(3) - nestedAs(plan, sheet) * creepPerFolio(printing.creep);
+      const from = plan.reading.width - mm(3) - spineFolds(plan)[sheet]!.folio * creepPerFolio(printing.creep);
       expect([fold - left!, right! - fold]).toEqual([from, from]);
       const xs = (side: 'A' | 'B') =>
         nestMarks(plan, printing, sheet, side).flatMap((item) => (item.kind === 'line' ? [item.points[0]!.x] : []));
       expect(xs('B').map((x) => A4.width - x)).toEqual(xs('A'));
     }
-    expect(trimOnSheet(plan, { ...printing, trim: mm(0) }, 0)).toEqual([]);
+    expect(trimLines(plan, { ...printing, trim: mm(0) }, 0)).toEqual([]);
   });
 });

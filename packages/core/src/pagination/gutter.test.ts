@@ -6,9 +6,10 @@ import { CREEP_MODELS, onPage, type AssetInfo, type BookDocument, type Creep } f
 import { newBook } from '../book/new-book.ts';
 import { planBook, type FoldedBook } from '../forms/planned-book.ts';
 import { mm, type Nm } from '../units/nm.ts';
-import { creepPerFolio, nestedAs } from './creep.ts';
-import { hiddenInGutter, meetsPage, partAsPrinted } from './gutter.ts';
-import { pagePlaces } from './page-places.ts';
+import { creepPerFolio } from './creep.ts';
+import { hiddenInGutter, meetsPage, shareAsPrinted } from './gutter.ts';
+import { spineFolds } from './nest.ts';
+import { pagePlaces, sizeAsRead } from './page-places.ts';
 import { placeOnPage } from './placing.ts';
 import { isTrueSpread, spreadPages } from './spread.ts';
 
@@ -42,10 +43,9 @@ const after = (book: BookDocument, ...commands: readonly Command[]): BookDocumen
 /** Where in the picture (nanometres of paper from the whole's left) a page shows at `x` from its own left edge. */
 function shownAt({ plan, book }: { plan: FoldedBook; book: BookDocument }, page: number, x: number): number {
   const place = pagePlaces(plan)[page]!;
-  const { part, ...bare } = book.pages[page]!.content!;
-  const box = { width: place.rect.width, height: place.rect.height, spine: place.spine };
-  const printed = partAsPrinted(plan, place, part!, book.printing);
-  const { matrix } = placeOnPage({ ...bare, part: printed }, asset.pages[0]!, box, 0);
+  const content = book.pages[page]!.content!;
+  const share = shareAsPrinted(plan, place, content.part!, book.printing);
+  const { matrix } = placeOnPage(content, asset.pages[0]!, { ...sizeAsRead(place), spine: place.spine }, 0, share);
   return (x - matrix[4]) / matrix[0] / (1 / matrix[0]);
 }
 
@@ -74,7 +74,7 @@ describe('a picture across two pieces of paper', () => {
           );
           const now = { plan: start.plan, book };
           const [one, other] = [pagePlaces(start.plan)[left]!, pagePlaces(start.plan)[right]!];
-          const hidden = hiddenInGutter(start.plan, [one.sheet, other.sheet], book.printing);
+          const hidden = hiddenInGutter(start.plan, [left, right], book.printing);
           // The outer folio lies behind the fold of the inner one: of its page a strip is not seen.
           const outerLeft = one.sheet < other.sheet;
           const [endOfLeft, startOfRight] = [one.rect.width - (outerLeft ? hidden : 0), outerLeft ? 0 : hidden];
@@ -94,10 +94,58 @@ describe('a picture across two pieces of paper', () => {
       if (met === undefined) continue;
       const [one, other] = [view.left!, view.right!].map((page) => pagePlaces(plan)[page]!.sheet) as [number, number];
       const sameSection = Math.floor(one / 4) === Math.floor(other / 4);
-      expect(hiddenInGutter(plan, [one, other], book.printing)).toBe(sameSection ? mm(0.2) : 0);
+      expect(hiddenInGutter(plan, [view.left!, view.right!], book.printing)).toBe(sameSection ? mm(0.2) : 0);
     }
-    expect(Array.from({ length: 8 }, (_, sheet) => nestedAs(plan, sheet))).toEqual([0, 1, 2, 3, 0, 1, 2, 3]);
+    expect(spineFolds(plan).map(({ sheet, section, folio }) => [sheet, section, folio])).toEqual(
+      [0, 1, 2, 3, 4, 5, 6, 7].map((sheet) => [sheet, Math.floor(sheet / 4), sheet % 4]),
+    );
     expect(creepPerFolio(book.printing.creep)).toBe(mm(0.2));
+  });
+
+  it('on a right-angled section, whose pages lie on the sheet, the strip is as wide as asked for too', () => {
+    for (const folds of [2, 3, 4])
+      for (const model of ['none', 'crisp'] as const) {
+        const start = made('right-angle-section', { folds }, { model });
+        for (const { view, i } of openings(start.plan)) {
+          if (isTrueSpread(start.plan, view)) continue;
+          const pages = start.book.pages.map((page, n) => (n === view.left ? onPage(content) : page));
+          const over = { kind: 'opening' as const, view: i };
+          const book = after(
+            { ...start.book, pages },
+            { kind: 'spread', page: view.left!, over, how: 'in-the-book', overlap: mm(5) },
+          );
+          const now = { plan: start.plan, book };
+          const hidden = hiddenInGutter(start.plan, [view.left!, view.right!], book.printing);
+          const { width } = start.plan.reading;
+          // Up to the middle opening the left page is on the inner folio, after it on the outer one.
+          const outerLeft = view.left! + 1 > start.plan.reading.pages.length / 2;
+          const shared =
+            shownAt(now, view.left!, width - (outerLeft ? hidden : 0)) -
+            shownAt(now, view.right!, outerLeft ? 0 : hidden);
+          expect(Math.abs(shared - mm(5))).toBeLessThan(50);
+          expect(hidden).toBe(model === 'none' ? 0 : mm(0.2));
+        }
+      }
+  });
+
+  it('is cut anew when the sheet changes: what was meant is kept, not the shares', () => {
+    const start = made('fold-out-booklet', { flaps: ['none', 'right'] });
+    const view = start.plan.reading.views.findIndex(({ row }) => row);
+    const page = start.plan.reading.views[view]!.left!;
+    const pages = start.book.pages.map((old, n) => (n === page ? onPage(content) : old));
+    const over = { kind: 'opening' as const, view };
+    const laid = after({ ...start.book, pages }, { kind: 'spread', page, over, how: 'in-the-book' });
+    const larger = { width: mm(420), height: mm(297), fibre: 'any' as const };
+    const moved = after(laid, { kind: 'choose-sheet', sheet: larger });
+    const plan = planBook(moved.form, larger);
+    if (!plan.ok) throw new Error(plan.problem.code);
+    const afresh = spreadPages(plan.value, over, 'in-the-book');
+    for (const { page: on, share } of afresh)
+      expect(
+        shareAsPrinted(plan.value, pagePlaces(plan.value)[on]!, moved.pages[on]!.content!.part!, moved.printing),
+      ).toEqual(share);
+    // A page that is taken out leaves its share behind.
+    expect(after(moved, { kind: 'take-out', page }).tray[0]!.content).not.toHaveProperty('part');
   });
 
   it('laid once more with another strip keeps what was done to it by hand', () => {
@@ -118,7 +166,7 @@ describe('a picture across two pieces of paper', () => {
       { kind: 'spread', page: 3, over, how: 'in-the-book', overlap: mm(3) },
     );
     for (const page of [3, 4])
-      expect(book.pages[page]!.content).toMatchObject({ placing, part: { overlap: mm(3), of: 2 } });
+      expect(book.pages[page]!.content).toMatchObject({ placing, part: { overlap: mm(3), over, page } });
   });
 
   it('an overlap wider than the page leaves each page the whole picture, never a share below nothing', () => {
@@ -137,8 +185,8 @@ describe('a picture across two pieces of paper', () => {
           : page,
       ),
     };
-    const part = partAsPrinted(start.plan, pagePlaces(start.plan)[3]!, wide.pages[3]!.content!.part!, wide.printing);
-    expect(part).toMatchObject({ left: 0, width: 1 });
+    const share = shareAsPrinted(start.plan, pagePlaces(start.plan)[3]!, wide.pages[3]!.content!.part!, wide.printing);
+    expect(share).toMatchObject({ left: 0, width: 1 });
   });
 });
 
@@ -181,16 +229,16 @@ describe('a picture across a flap opened out', () => {
           plan.reading.views.forEach((view, i) => {
             if (!view.row) return;
             const shares = [...spreadPages(plan, { kind: 'opening', view: i }, 'in-the-book')].sort(
-              (one, other) => one.part.left - other.part.left,
+              (one, other) => one.share.left - other.share.left,
             );
             expect(shares.map(({ page }) => page).sort()).toEqual([...view.row].sort());
             let end = 0;
-            for (const { page, part } of shares) {
-              expect(part.left).toBeCloseTo(end, 9);
-              end = part.left + part.width;
+            for (const { page, share } of shares) {
+              expect(share.left).toBeCloseTo(end, 9);
+              end = share.left + share.width;
               const { width } = pagePlaces(plan)[page]!.rect;
               const total = view.row.reduce((sum, other) => sum + pagePlaces(plan)[other]!.rect.width, 0);
-              expect(part.width).toBeCloseTo(width / total, 9);
+              expect(share.width).toBeCloseTo(width / total, 9);
             }
             expect(end).toBeCloseTo(1, 9);
           });

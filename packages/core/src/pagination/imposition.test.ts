@@ -69,14 +69,14 @@ describe('laying contents on their pages', () => {
   });
 
   it('shrinks all pages alike, just enough for the outermost to clear the margin', () => {
-    expect(shrinkOf(plan, printing('shrink', 60))).toBe(LEAST_SHRINK);
+    expect(shrinkOf(plan, { printing: printing('shrink', 60) })).toBe(LEAST_SHRINK);
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 20 }), (edge) => {
         const places = pagePlaces(plan);
-        const scale = shrinkOf(plan, printing('shrink', edge));
+        const scale = shrinkOf(plan, { printing: printing('shrink', edge) });
         const tightest = Math.min(...places.map(({ rect }) => Math.min(rect.width, rect.height)));
         expect(scale).toBeCloseTo(1 - (2 * mm(edge)) / tightest, 9);
-        expect(shrinkOf(plan, printing('warn', edge))).toBe(1);
+        expect(shrinkOf(plan, { printing: printing('warn', edge) })).toBe(1);
       }),
     );
   });

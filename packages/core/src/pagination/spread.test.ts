@@ -1,14 +1,25 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../book/command.ts';
-import { AS_IT_FITS, FITS, onPage, type AssetPage, type BookDocument, type PageContent } from '../book/document.ts';
+import {
+  AS_IT_FITS,
+  FITS,
+  onPage,
+  type AssetPage,
+  type BookDocument,
+  type PageContent,
+  type SpreadHow,
+  type SpreadOver,
+} from '../book/document.ts';
 import { newBook } from '../book/new-book.ts';
 import { affineApply, quarterTurn } from '../geometry/affine.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { impose, layPoster } from './imposition.ts';
 import { extentOf, placeOnPage, pushed } from './placing.ts';
-import { isTrueSpread, spreadPages, spreadRows, type SpreadHow, type SpreadOver } from './spread.ts';
+import { shareAsPrinted } from './gutter.ts';
+import { pagePlaces } from './page-places.ts';
+import { isTrueSpread, spreadPages, spreadRows } from './spread.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'any' as const };
 const picture: PageContent = { asset: 'a'.repeat(64), page: 0, name: 'river', fit: 'fill' };
@@ -66,15 +77,17 @@ describe('one picture over several panels', () => {
           const laid = spread(book, { kind: 'row', row }, 'in-the-book', 1);
           const pages = laid.pages.flatMap(({ content }, i) => (content ? [{ content, i }] : []));
           const { width, height } = plan.reading;
-          pages.forEach(({ content }, k) => {
-            const { matrix, scale } = placeOnPage(content, asset, { width, height, spine: 'left' }, 0);
+          const share = (page: number) =>
+            shareAsPrinted(plan, pagePlaces(plan)[page]!, laid.pages[page]!.content!.part!, laid.printing);
+          pages.forEach(({ content, i }, k) => {
+            const { matrix, scale } = placeOnPage(content, asset, { width, height, spine: 'left' }, 0, share(i));
             // Panels differ by a nanometre in some 20 millimetres or more; over the drawn picture that adds up to this.
             const slip = 1e-7 * scale * Math.max(asset.width, asset.height) + 10;
             expect(matrix[0]).toBeGreaterThan(0);
             expect(matrix[1]).toBe(0);
             const next = pages[k + 1];
             if (!next) return;
-            const other = placeOnPage(next.content, asset, { width, height, spine: 'left' }, 0).matrix;
+            const other = placeOnPage(next.content, asset, { width, height, spine: 'left' }, 0, share(next.i)).matrix;
             // The same point of the picture: at the right edge here, at the left edge there.
             expect(Math.abs(matrix[4] - other[4] - width)).toBeLessThan(slip);
             expect(Math.abs(matrix[5] - other[5])).toBeLessThan(slip);
@@ -93,7 +106,7 @@ describe('one picture over several panels', () => {
         expect(places).toEqual([]);
         return;
       }
-      const part = (page: number) => places.find((one) => one.page === page)!.part;
+      const part = (page: number) => places.find((one) => one.page === page)!.share;
       if (view.hinge === 'spine') {
         expect([part(view.left).left, part(view.right).left]).toEqual([0, 0.5]);
         expect([part(view.left).turned, part(view.right).turned]).toEqual([0, 0]);
@@ -113,7 +126,7 @@ describe('one picture over several panels', () => {
     const before = impose(plan, laid, lookup(asset));
     // A push to the right on a page is a push on the sheet by the way that page is turned.
     const page = 4;
-    const content = pushed(laid.pages[page]!.content!, mm(5), 0);
+    const content = pushed(laid.pages[page]!.content!, mm(5), 0, before[page]!.share);
     const applied = applyCommand(laid, { kind: 'adjust', page, placing: content.placing! });
     if (!applied.ok) throw new Error('not adjusted');
     const after = impose(plan, applied.value.book, lookup(asset));

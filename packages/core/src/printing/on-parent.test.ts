@@ -25,7 +25,15 @@ describe('sheets on larger paper', () => {
         const { columns, rows, left, top, stepX, stepY, paper } = grid;
         expect((rows - 1) * columns).toBeLessThan(most);
         expect([paper.width, paper.height].sort()).toEqual([mm(W), mm(H)].sort());
-        expect([stepX, stepY]).toEqual([mm(w + 2 * bleed), mm(h + 2 * bleed)]);
+        // Marks have room where that costs no sheet; else neighbours keep just what bleeds apart.
+        for (const [step, side, room, count] of [
+          [stepX, mm(w), paper.width, columns],
+          [stepY, mm(h), paper.height, rows],
+        ] as const) {
+          const [close, apart] = [2 * mm(bleed), 2 * mm(bleed + 4.5)];
+          expect([side + close, side + apart]).toContain(step);
+          if (step === side + close) expect(count * (side + apart) - apart).toBeGreaterThan(room);
+        }
         const right = paper.width - (left + (columns - 1) * stepX + mm(w));
         const below = paper.height - (top + (rows - 1) * stepY + mm(h));
         expect(left).toBeGreaterThanOrEqual(0);

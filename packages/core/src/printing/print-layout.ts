@@ -17,7 +17,7 @@ export interface PrintCell {
 export interface PrintLayout {
   /** the largest paper */
   readonly paper: { readonly width: number; readonly height: number };
-  /** of one sheet: folios narrower than theirs come on paper of their own width */
+  /** of one sheet */
   readonly paperOf: (sheet: number) => { readonly width: number; readonly height: number };
   /** prints on each paper */
   readonly each: number;
@@ -39,6 +39,8 @@ export const MARK_ROOM = mm(6);
 /** What a layout depends on besides the folded book. */
 export interface PrintedBook extends Pick<BookDocument, 'printing'> {
   readonly kit?: Pick<Kit, 'copies'>;
+  /** folios narrower than their sheet come at their own width from a paper that is taken; without one they are printed on whole sheets, and cut */
+  readonly papers?: BookDocument['papers'];
 }
 
 interface OnPaper {
@@ -78,7 +80,7 @@ export function sheetsOnPaper(
  */
 export function printLayout(
   { sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>,
-  { printing, kit }: PrintedBook,
+  { printing, kit, papers }: PrintedBook,
   over: number,
 ): PrintLayout | undefined {
   const { sheets } = run.sheet;
@@ -86,10 +88,8 @@ export function printLayout(
   const { onto } = printing;
   if (!onto) {
     const room = over > 0 ? over + MARK_ROOM : 0;
-    const paperOf = (index: number) => ({
-      width: sheetWidth({ sheet, run }, index) + 2 * room,
-      height: sheet.height + 2 * room,
-    });
+    const widthOf = (index: number) => (papers?.text ? sheetWidth({ sheet, run }, index) : sheet.width);
+    const paperOf = (index: number) => ({ width: widthOf(index) + 2 * room, height: sheet.height + 2 * room });
     const around: MarkRoom = { left: room, right: room, top: room, bottom: room };
     return {
       paper: { width: sheet.width + 2 * room, height: sheet.height + 2 * room },
@@ -102,7 +102,7 @@ export function printLayout(
       butted: false,
       // A folio's back ends where its front begins: seen turned over, what is missing of the full width is missing on the left.
       cells: (_, side, index) => [
-        { x: room - (side === 'A' ? 0 : sheet.width - sheetWidth({ sheet, run }, index)), y: room, room: around },
+        { x: room - (side === 'A' ? 0 : sheet.width - widthOf(index)), y: room, room: around },
       ],
     };
   }

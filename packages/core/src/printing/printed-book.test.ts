@@ -20,7 +20,7 @@ const DEVICES: readonly DeviceBehaviour[] = [
   { feedsFrom: 'top', prints: 'up', head: 'far', comesOut: 'down', headOut: 'far', piles: 'on-top' },
 ];
 const layoutFor = (printing: Printing, over = 0) => {
-  const layout = printLayout(plan, printing, over);
+  const layout = printLayout(plan, { printing }, over);
   if (!layout) throw new Error('the paper holds no sheet');
   return layout;
 };

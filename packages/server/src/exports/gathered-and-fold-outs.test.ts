@@ -141,8 +141,8 @@ describe('plain folds', () => {
     // From the left of the outside: what stands there; behind it, seen through the paper.
     ['half', {}, ['4', '1'], ['3', '2']],
     ['roll', { narrower: mm(3) }, ['3', '6', '1'], ['5', '4', '2']],
-    ['zigzag', {}, ['2', '3', '1'], ['6', '5', '4']],
-    ['gate', {}, ['2', '6', '1'], ['4', '3', '5']],
+    ['zigzag', {}, ['5', '6', '1'], ['4', '3', '2']],
+    ['gate', { shortOfMiddle: mm(1.5) }, ['2', '6', '1'], ['5', '4', '3']],
   ] as const)(
     '%s: outside and inside as unfolding shows them, both flips, both passes',
     async (fold, more, outside, inside) => {
@@ -151,8 +151,8 @@ describe('plain folds', () => {
         height: mm(210),
         fibre: 'any',
       });
-      // Widths of the outside from the left: equal, narrowed (100, 100, 97), or two flaps of a quarter less 1.5 mm.
-      const widths = { half: [148.5, 148.5], roll: [97, 100, 100], zigzag: [99, 99, 99], gate: [72.75, 151.5, 72.75] }[
+      // Widths of the outside from the left: equal, narrowed (100, 100, 97), or two flaps of a quarter less half of 1.5 mm.
+      const widths = { half: [148.5, 148.5], roll: [97, 100, 100], zigzag: [99, 99, 99], gate: [73.5, 150, 73.5] }[
         fold
       ];
       for (const [flip, how] of WAYS) {
