@@ -222,7 +222,8 @@ const ROUTES: readonly Route[] = [
   {
     method: 'post',
     path: '/api/compute/yield',
-    summary: 'How many pieces each parent sheet yields and how to cut them; with `needed`, an edition over all parents',
+    summary:
+      'How many pieces each parent sheet yields and how to cut them; with `needed`, the cheapest edition over all parents instead',
     body: computeYieldRequest,
   },
   {

@@ -56,7 +56,7 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
     from: 4,
     fields: meantFields,
     gains: { refolded: false },
-    whole: refoldedLeaflet,
+    whole: (document) => thickAsPaper(refoldedLeaflet(document)),
     command: (command) => {
       if (command.kind === 'choose-form') return { ...command, form: gateOf(command.form as Json) };
       if (command.kind === 'choose-paper') return { ...command, chosen: sparesCounted(command.chosen as Json | null) };
@@ -140,6 +140,17 @@ function sparesCounted(chosen: Json | null): Json | null {
   if (chosen?.toBuy === undefined) return chosen;
   const { toBuy, ...others } = chosen;
   return { ...others, sheets: toBuy, cut: false };
+}
+
+/** Thickness as it was set for every new book; where a measured or estimated paper is taken, that counts. */
+function thickAsPaper(document: Json): Json {
+  const papers = document.papers as { readonly text?: { readonly paper: { readonly caliper: Json | null } } };
+  const printing = document.printing as Json;
+  const creep = printing.creep as Json;
+  const thickness = papers.text?.paper.caliper?.thickness;
+  return thickness !== undefined && creep.thickness === USUAL_PRINTING.creep.thickness
+    ? { ...document, printing: { ...printing, creep: { ...creep, thickness } } }
+    : document;
 }
 
 /**

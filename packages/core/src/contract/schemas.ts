@@ -398,11 +398,16 @@ export const computeYieldRequest = z.strictObject({
           .min(0)
           .max(1e6)
           .optional()
-          .meta({ description: 'how many the whole edition takes; then the answer has an `edition` over all parents' }),
+          .meta({ description: 'how many the whole edition takes; then the answer is an `edition` over all parents' }),
       }),
     )
     .min(1)
     .max(12),
   gap: side.default(0 as Nm).meta({ description: 'lost at every cut between two pieces' }),
-  longest: side.optional().meta({ description: 'no cut between pieces may run further' }),
+  longest: side
+    .optional()
+    .meta({
+      description:
+        'the longest cut of the trimmer; a sheet too large for it either way is first broken down by rule and knife',
+    }),
 });

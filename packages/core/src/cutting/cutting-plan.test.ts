@@ -60,6 +60,17 @@ describe('worked cases', () => {
     expect(plan.value).toBeLessThanOrEqual(plan.bound);
   });
 
+  it('a sheet too large for the trimmer either way is broken down by rule and knife, the rest is cut on it', () => {
+    const task = { parent: parent(700, 1000), pieces: [piece(148, 210)], gap: mm(0) };
+    const [plain, trimmer] = [planCutting(task), planCutting({ ...task, longest: mm(460) })];
+    if (!plain.ok || !trimmer.ok) throw new Error('not cut');
+    expect([total(plain.value), total(trimmer.value), trimmer.value.proven]).toEqual([20, 20, true]);
+    const long = trimmer.value.cuts.filter(({ from, to }) => to - from > mm(460));
+    expect(long.length).toBeGreaterThan(0);
+    // From side to side of the sheet, every one of them.
+    for (const { axis, from, to } of long) expect(to - from).toBe(axis === 'upright' ? mm(1000) : mm(700));
+  });
+
   it('grain that nobody knows gives nothing where the piece needs one', () => {
     const sheet = parent(640, 900, { fibre: 'unknown' });
     expect(total(planned(sheet, [piece(280, 210, { grain: 'along-height' })]))).toBe(0);

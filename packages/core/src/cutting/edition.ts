@@ -148,9 +148,9 @@ export function* editionWork(
     const greedy = yield* greedySheets(task, cutTask, demand, taste, () => now('trying'));
     if (!greedy) continue;
     const times = new Map<number, number>();
-    for (const column of greedy) {
+    for (const { column, times: n } of greedy) {
       const j = columns.add(column);
-      times.set(j, (times.get(j) ?? 0) + 1);
+      times.set(j, (times.get(j) ?? 0) + n);
     }
     offer(columns.list.map((_, j) => times.get(j) ?? 0));
     bound = leastCost(rules, price, stock, cost) ?? 0;
@@ -484,10 +484,10 @@ function* greedySheets(
   demand: readonly number[],
   taste: Taste,
   say: () => EditionProgress,
-): LongWork<EditionProgress, Column[] | undefined> {
+): LongWork<EditionProgress, readonly { readonly column: Column; readonly times: number }[] | undefined> {
   const left = [...demand];
   const stock = task.parents.map((parent) => parent.stock ?? Infinity);
-  const used: Column[] = [];
+  const used: { readonly column: Column; readonly times: number }[] = [];
   while (left.some((n) => n > 0)) {
     let best: { column: Column; merit: number } | undefined;
     for (const [p, parent] of task.parents.entries()) {
@@ -508,13 +508,11 @@ function* greedySheets(
     if (!best) return undefined;
     // The same sheet again, as long as what it holds is still needed.
     const { column } = best;
-    const again = Math.min(
-      stock[column.parent]!,
-      ...column.counts.flatMap((n, i) => (n > 0 ? [Math.floor(left[i]! / n)] : [])),
-    );
-    for (let k = 0; k < Math.max(1, again); k++) used.push(column);
-    stock[column.parent]! -= Math.max(1, again);
-    column.counts.forEach((n, i) => (left[i]! = Math.max(0, left[i]! - n * Math.max(1, again))));
+    const again = Math.min(stock[column.parent]!, timesWithin(column.counts, left));
+    const times = Math.max(1, again);
+    used.push({ column, times });
+    stock[column.parent]! -= times;
+    column.counts.forEach((n, i) => (left[i]! = Math.max(0, left[i]! - n * times)));
     yield say();
   }
   return used;
@@ -555,13 +553,17 @@ function cutOut(
   const left = [...demand];
   const alike = new Map<string, { parent: number; pattern: Pattern; times: number }>();
   times.forEach((n, j) => {
-    const { parent, pattern } = columns[j]!;
-    for (let k = 0; k < n; k++) {
-      const trimmed = without(pattern, left);
+    const { parent, pattern, counts } = columns[j]!;
+    for (let done = 0; done < n;) {
+      // As long as all of it is needed the sheets are alike; only the last ones are looked at one by one.
+      const whole = Math.min(n - done, timesWithin(countPieces(pattern, counts.length), left));
+      const trimmed = whole > 0 ? pattern : without(pattern, left);
+      if (whole > 0) countPieces(pattern, counts.length).forEach((each, i) => (left[i]! -= each * whole));
+      done += Math.max(1, whole);
       if (trimmed.kind === 'offcut') continue;
       const key = `${parent} ${JSON.stringify(trimmed)}`;
       const before = alike.get(key);
-      alike.set(key, { parent, pattern: trimmed, times: (before?.times ?? 0) + 1 });
+      alike.set(key, { parent, pattern: trimmed, times: (before?.times ?? 0) + Math.max(1, whole) });
     }
   });
   return [...alike.values()].map(({ parent, pattern, times: n }) => {
@@ -569,6 +571,10 @@ function cutOut(
     return { times: n, plan };
   });
 }
+
+/** How often all of these pieces are still wanted. */
+const timesWithin = (counts: readonly number[], left: readonly number[]): number =>
+  Math.min(...counts.flatMap((n, i) => (n > 0 ? [Math.floor(left[i]! / n)] : [])));
 
 /** A pattern with no more of each piece than is left, which it lessens. */
 function without(pattern: Pattern, left: number[]): Pattern {

@@ -46,7 +46,28 @@ describe('the yield of sheets', () => {
     expect([made('folio'), made('strip')]).toEqual([20, 12]);
   });
 
+  it('of a million pieces answers like that of ten, and does not ask what each sheet could hold at most', async () => {
+    const body = (await ask({ parents: [SHEET], pieces: [{ ...FOLIO, needed: 1_000_000 }] })).body;
+    expect(body).not.toHaveProperty('plans');
+    expect(body.edition).toMatchObject({ count: 125_000, cost: 125_000, proven: true });
+    const several = (
+      await ask({
+        parents: [
+          { ...SHEET, price: 3 },
+          { id: 'small', width: mm(420), height: mm(594), fibre: 'along-height', price: 2, stock: 1000 },
+        ],
+        pieces: [
+          { ...FOLIO, needed: 1_000_000 },
+          { id: 'strip', width: mm(40), height: mm(210), grain: 'along-height', needed: 300_001 },
+        ],
+      })
+    ).body.edition as { sheets: readonly { times: number; counts: Readonly<Record<string, number>> }[] };
+    const made = (id: string) => several.sheets.reduce((sum, { times, counts }) => sum + times * counts[id]!, 0);
+    expect([made('folio'), made('strip')]).toEqual([1_000_000, 300_001]);
+  });
+
   it.each([
+    [{ parents: [SHEET], pieces: [FOLIO, { ...FOLIO, width: mm(10) }] }, /Two sizes are called “folio”/],
     [{ parents: [SHEET], pieces: [{ ...FOLIO, width: 0 }] }, /more than 0/],
     [{ parents: [{ ...SHEET, height: -1 }], pieces: [FOLIO] }, /is no sheet/],
     [{ parents: [{ ...SHEET, fibre: 'unknown' }], pieces: [{ ...FOLIO, needed: 2 }] }, /nobody has found out/],

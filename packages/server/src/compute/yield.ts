@@ -12,43 +12,41 @@ type Asked = z.output<typeof computeYieldRequest>;
 const given = <T extends object>(value: T): { [K in keyof T]: Exclude<T[K], undefined> } =>
   Object.fromEntries(Object.entries(value).filter(([, one]) => one !== undefined)) as never;
 
-/** Each parent by itself, and where pieces say how many are needed, the cheapest way to cut them all. */
+/** What each parent yields by itself; or, where pieces say how many are needed, the cheapest way to cut them all. */
 export async function yieldAnswer(
   thread: CuttingThread,
   { parents, pieces, gap, longest }: Asked,
   called: { readonly off: (drop: () => void) => void },
 ) {
   const shared = given({ gap, longest });
+  if (pieces.some(({ needed }) => needed !== undefined)) {
+    const edition = await thread.run(
+      'edition',
+      {
+        parents: parents.map(given) as never,
+        pieces: pieces.map(({ most: _, value: __, needed, ...piece }) => ({ ...piece, needed: needed ?? 0 })),
+        ...shared,
+      },
+      called,
+    );
+    if (!edition.ok) throw new Refusal('plan-impossible', editionProblemWords(edition.problem), edition.problem);
+    const { sheets, ...answer } = edition.value;
+    return {
+      edition: {
+        ...answer,
+        count: sheets.reduce((sum, { times }) => sum + times, 0),
+        sheets: sheets.map(({ times, plan }) => {
+          const { parent, count, counts, pieces: laid, cuts, offcuts } = told(plan);
+          return { times, parent, count, counts, pieces: laid, cuts, offcuts };
+        }),
+      },
+    };
+  }
   const plain: Parent[] = parents.map(({ price: _, stock: __, ...parent }) => parent);
-  const wanted = pieces.map(({ needed, most, ...piece }) =>
-    given({ ...piece, most: needed === undefined ? most : Math.min(needed, most ?? Infinity) }),
-  ) as unknown as WantedPiece[];
+  const wanted = pieces.map(({ needed: _, ...piece }) => given(piece)) as unknown as WantedPiece[];
   const plans = await thread.run('yield', { parents: plain, pieces: wanted, ...shared }, called);
   if (!plans.ok) throw new Refusal('plan-impossible', cuttingProblemWords(plans.problem), plans.problem);
-  const each = plans.value.map(told);
-  if (pieces.every(({ needed }) => needed === undefined)) return { plans: each };
-  const edition = await thread.run(
-    'edition',
-    {
-      parents: parents.map(given) as never,
-      pieces: pieces.map(({ most: _, value: __, needed, ...piece }) => ({ ...piece, needed: needed ?? 0 })),
-      ...shared,
-    },
-    called,
-  );
-  if (!edition.ok) throw new Refusal('plan-impossible', editionProblemWords(edition.problem), edition.problem);
-  const { sheets, ...answer } = edition.value;
-  return {
-    plans: each,
-    edition: {
-      ...answer,
-      count: sheets.reduce((sum, { times }) => sum + times, 0),
-      sheets: sheets.map(({ times, plan }) => {
-        const { parent, count, counts, pieces: laid, cuts, offcuts } = told(plan);
-        return { times, parent, count, counts, pieces: laid, cuts, offcuts };
-      }),
-    },
-  };
+  return { plans: plans.value.map(told) };
 }
 
 const told = ({ pattern: _, ...plan }: CuttingPlan) => ({ ...plan, count: plan.pieces.length });
