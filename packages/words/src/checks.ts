@@ -2,8 +2,8 @@ import type { Check } from '@eight-up/core/checks/check';
 import { GOOD_RESOLUTION, SOFT_RESOLUTION } from '@eight-up/core/checks/resolution';
 import type { BookDocument } from '@eight-up/core/book/document';
 import { grainName } from '@eight-up/core/paper/sheet-size';
-import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
-import { nm, type Nm } from '@eight-up/core/units/nm';
+import { measure, measureSize, usualMeasure, type LengthUnit } from '@eight-up/core/units/measure';
+import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { counted } from './forms.ts';
 import { ROLE_WORDS } from './pages.ts';
 
@@ -27,6 +27,7 @@ export function checkWords(
   const name = (page: number) => names[page] ?? String(page + 1);
   const one = 'pages' in check && check.pages.length === 1;
   const pages = 'pages' in check ? `${one ? 'Page' : 'Pages'} ${list(check.pages.map(name))}` : '';
+  const usual = (millimetres: number) => usualMeasure(mm(millimetres), unit);
   const verb = (singular: string, plural: string) => (one ? singular : plural);
   switch (check.code) {
     case 'refolded':
@@ -63,10 +64,25 @@ export function checkWords(
             ? 'The pages are as small as they are made; set smaller margins or take a larger sheet.'
             : 'Shrink all pages to the printer’s margin, or accept the white edge.',
       };
+    case 'poster-in-margin':
+      return {
+        reason: 'The picture on the back of the sheet reaches into the strip your printer leaves white.',
+        remedy: 'Lay it whole inside what the printer reaches, print on larger paper, or accept the white edge.',
+      };
+    case 'no-bleed-at-cut':
+      return {
+        reason: `${pages} ${verb('ends', 'end')} just where the sheet is cut out. A blade that slips leaves a white line, or takes in the neighbour.`,
+        remedy: 'Let the pictures run over the edge: the sheets then stand apart by twice the bleed.',
+      };
+    case 'poster-no-bleed':
+      return {
+        reason: 'The picture on the back ends just where the sheet is cut out: a blade that slips leaves a white line.',
+        remedy: 'Let it run over the edge.',
+      };
     case 'border-along-fold':
       return {
-        reason: `${pages} ${verb('leaves', 'leave')} a narrow border along a fold or slit. Print and fold meet within a millimetre only, so it comes out uneven.`,
-        remedy: 'Let the picture fill the page, or leave a border of 3 mm and more.',
+        reason: `${pages} ${verb('leaves', 'leave')} a narrow border along a fold or slit. Print and fold meet within ${usual(1)} only, so it comes out uneven.`,
+        remedy: `Let the picture fill the page, or leave a border of ${usual(3)} and more.`,
       };
     case 'cut-off-at-fold':
       return {
@@ -76,7 +92,7 @@ export function checkWords(
     case 'letters-near-fold':
       return {
         reason: `${pages}: numbers or captions stand so near to a fold or slit that a slip runs through them.`,
-        remedy: 'Keep 5 mm clear (usual).',
+        remedy: `Keep ${usual(5)} clear (usual).`,
       };
     case 'caption-too-long':
       return {
@@ -136,12 +152,12 @@ export function checkWords(
           check.left <= 0
             ? `${pages}: trimming the fore-edge cuts the fold of this fold-out off.`
             : `${pages}: trimmed, the fore-edge comes within ${measure(nm(check.left), unit)} of this fold-out’s fold.`,
-        remedy: 'Let the fold stand 2 to 3 mm inside the trimmed fore-edge (usual), or trim less.',
+        remedy: `Let the fold stand ${usual(2)} to ${usual(3)} inside the trimmed fore-edge (usual), or trim less.`,
       };
     case 'flap-near-gutter':
       return {
         reason: `${pages}: folded in, the flap ends ${measure(nm(check.left), unit)} from the gutter and catches there.`,
-        remedy: 'Let its free edge stay 3 to 5 mm away (usual).',
+        remedy: `Let its free edge stay ${usual(3)} to ${usual(5)} away (usual).`,
       };
     case 'grain-across-spine':
       return {
@@ -176,6 +192,11 @@ export function remedyVerb(check: Check, names: readonly string[]): string | und
       return 'I have seen it';
     case 'in-unprintable-margin':
       return 'Shrink the pages';
+    case 'poster-in-margin':
+      return 'Lay it inside';
+    case 'no-bleed-at-cut':
+    case 'poster-no-bleed':
+      return 'Let them bleed';
     case 'border-along-fold':
       return 'Fill these pages';
     case 'cut-off-at-fold':

@@ -171,6 +171,14 @@ export function cutSentence(cut: Cut, trims: Parent['trims'], longest: Nm | null
 export const CUTTING_CAUTION =
   'A fresh blade, a metal rule, cuts away from the hand that holds; several light strokes rather than one hard one. A trimmer’s guard stays on. Guillotines only as you were trained and as the rules where you are allow; the maker’s instructions go before ours.';
 
+/** What to heed where a folded nest is trimmed. */
+export const TRIM_CAUTION =
+  'press the nest first and hold it under a metal rule; many light strokes with a fresh blade, fingers behind the rule. A guillotine only as you were trained and as the rules where you are allow.';
+
+/** What to heed where printed sheets are cut out of larger paper. */
+export const CUT_OUT_CAUTION =
+  'Cut from tick to tick before anything is folded: a fresh blade, a metal rule, away from the hand that holds. With children, an adult cuts.';
+
 /** Two sheets marked at once: a lip must show of the lower one where the marks of the upper one end. */
 export function stackedSentence(times: number, marks: readonly Pick<Mark, 'axis'>[]): string {
   const lip = 'by a lip of a finger’s breadth';

@@ -1,4 +1,8 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import { USUAL_PRINTING } from '@eight-up/core/book/usual';
+import { closedSize } from '@eight-up/core/output/nest-marks';
+import { needsOf, type Need } from '@eight-up/core/forms/needs';
+import { foliosPerSection } from '@eight-up/core/pagination/nest';
 import { grainName } from '@eight-up/core/paper/sheet-size';
 import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
@@ -26,7 +30,7 @@ const FORMS: Readonly<Record<string, FormWords>> = {
   'nested-booklet': {
     name: 'nested booklet',
     holds: 'Any number of pages, four to a folio, one folio inside another.',
-    made: 'Print both sides, lay the folios on one another, fold once; sew or staple through the fold.',
+    made: 'Print both sides, lay the folios into one another, fold; sew or staple through the fold.',
   },
   'fold-out-booklet': {
     name: 'booklet with fold-outs',
@@ -41,7 +45,7 @@ const FORMS: Readonly<Record<string, FormWords>> = {
   'right-angle-section': {
     name: 'right-angled section',
     holds: 'Eight, sixteen or thirty-two pages from one sheet printed on both sides.',
-    made: 'Folds at right angles, each across the one before; the bolts are slit.',
+    made: 'Folds at right angles, each across the one before; the bolts are slit with a blunt paper knife.',
   },
 };
 
@@ -74,10 +78,15 @@ export const formFacts = ({ reading }: FoldedBook): FormFacts => ({
   hidden: reading.hidden.length,
 });
 
-/** One plain sentence: what the maker will hold. */
-export function factsSentence(plan: FoldedBook, unit: LengthUnit): string {
+/** One plain sentence: what the maker will hold, trimmed as it will be. */
+export function factsSentence(
+  plan: FoldedBook,
+  unit: LengthUnit,
+  trims: Parameters<typeof closedSize>[1] = USUAL_PRINTING,
+): string {
   const { pages, leaves, foldOuts, onFlaps, hidden } = formFacts(plan);
-  const { width, height } = plan.reading;
+  const { width, height } = closedSize(plan, trims);
+  const isTrimmed = width < plan.reading.width || height < plan.reading.height;
   const parts = [
     onFlaps
       ? `${pages} pages to read with the fold-outs, ${pages - onFlaps} without`
@@ -86,24 +95,44 @@ export function factsSentence(plan: FoldedBook, unit: LengthUnit): string {
     ...(foldOuts ? [count(foldOuts, 'fold-out')] : []),
     ...(hidden ? [`${count(hidden, 'printed face')} hidden by glue`] : []),
   ];
-  return `${parts.join(', ')}; closed ${measureSize(width, height, unit)}.`;
+  return `${parts.join(', ')}; closed ${isTrimmed ? 'and trimmed ' : ''}${measureSize(width, height, unit)}.`;
 }
 
 /** Sheets, sections, blanks and bolts, where a form has them: what has to be known before printing. */
-export function printedSheetsSentence({ run, reading, parameters }: FoldedBook): string | undefined {
-  const { sheets, sections } = run.sheet;
+export function printedSheetsSentence(plan: FoldedBook): string | undefined {
+  const { run, reading, parameters } = plan;
+  const { sheets } = run.sheet;
   const asked = parameters.pages;
   const blanks = typeof asked === 'number' ? reading.pages.length - asked : 0;
   const parts = [
-    ...(sheets > 1 || blanks > 0 ? [`${count(sheets, 'sheet')}${sectionsWords(sections)}.`] : []),
+    ...(sheets > 1 || blanks > 0 ? [`${count(sheets, 'sheet')}${sectionsWords(foliosPerSection(plan))}.`] : []),
     ...(blanks > 0
       ? [
           `${count(blanks, 'page')} at the end ${blanks === 1 ? 'stays blank: the back cover' : 'stay blank, the back cover among them'}.`,
         ]
       : []),
-    ...(reading.bolts.length ? [`Slit the bolts at the ${reading.bolts.join(' and the ')} once it is folded.`] : []),
+    ...(reading.bolts.length
+      ? [`Slit the bolts at the ${reading.bolts.join(' and the ')} with a blunt paper knife once it is folded.`]
+      : []),
   ];
   return parts.length ? parts.join(' ') : undefined;
+}
+
+const NEED_WORDS: Readonly<Record<Need, string>> = {
+  blade: 'a blade',
+  glue: 'glue',
+  'paper-knife': 'a blunt paper knife for the bolts',
+  thread: 'needle and thread',
+  'thread-or-staples': 'needle and thread, or staples',
+};
+
+/** What a book takes besides hands. */
+export function needsSentence(plan: FoldedBook): string {
+  const needs = needsOf(plan);
+  if (needs.length === 0) return 'needs nothing but hands.';
+  const [last, ...others] = needs.map((need) => NEED_WORDS[need]).reverse();
+  const list = others.length ? `${others.reverse().join(', ')} and ${last}` : last;
+  return `needs ${list}${needs.includes('glue') ? '' : '; no glue'}.`;
 }
 
 function sectionsWords(sections: readonly number[]): string {
@@ -118,6 +147,18 @@ export function grainSentence({ sheet, reading }: FoldedBook): string {
   const name = grainName({ ...sheet, fibre: upright ? 'along-height' : 'along-width' });
   const which = name === 'long' || name === 'short' ? `${name} grain` : 'a sheet whose fibres run so';
   return `Grain along the spine: ${which}, fibres ${upright ? 'upright' : 'from left to right'} as the sheet lies.`;
+}
+
+/** Which grain the larger paper must have on which the sheets are printed: they lie on it unturned. */
+export function parentGrainSentence(
+  { reading }: FoldedBook,
+  paper: { readonly width: number; readonly height: number },
+): string {
+  const upright = reading.spineAxis === 'vertical';
+  const [width, height] = [nm(paper.width), nm(paper.height)];
+  const name = grainName({ width, height, fibre: upright ? 'along-height' : 'along-width' });
+  const which = name === 'long' || name === 'short' ? `${name} grain` : 'any sheet whose fibres run so';
+  return `The larger paper: ${which}, fibres ${upright ? 'upright' : 'from left to right'} as it ${width > height ? 'lies' : 'stands'}.`;
 }
 
 /** How thick it lies closed, at the spine and where flaps lie on its leaves. */

@@ -86,6 +86,7 @@ export const GRAIN_TESTS: readonly GrainTest[] = [
   {
     how: 'damp',
     title: 'Damp a strip',
-    sentence: 'Damp one face of a small square cut from the sheet. It curls round an axis that lies along the fibres.',
+    sentence:
+      'Draw a line along one side of the sheet first, then cut out a small square with a piece of the line on it: once it is out nobody knows how it lay. Damp one face; it curls round an axis that lies along the fibres.',
   },
 ];

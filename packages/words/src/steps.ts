@@ -1,5 +1,6 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Step } from '@eight-up/core/folding/step';
+import { needsOf } from '@eight-up/core/forms/needs';
 
 /** A step in a maker's words: a heading of a few words and one sentence; a caution where a blade or glue is used. */
 export interface StepWords {
@@ -10,6 +11,7 @@ export interface StepWords {
 
 const BLADE =
   'Fresh blade, metal rule, cut away from the holding hand. With children: blunt scissors, and an adult makes the cut. Follow the maker’s instructions of the tool and the rules of the place you work in.';
+const PAPER_KNIFE = 'Blunt as it is, draw the paper knife away from the holding hand, and hold the book by its spine.';
 const GLUE =
   'Fresh waste paper under every panel; follow the instructions on the glue, and air the room if they say so.';
 
@@ -65,30 +67,40 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     sentence: 'Starting from the end of the strip, lay this row panel on panel, each fold against the last.',
   }),
   'fold-turn': () => ({ title: 'Fold the turn', sentence: 'Fold the pile over the turn, onto the row before it.' }),
-  'fold-the-nest': (_, { run: { sheet } }) => ({
-    title: sheet.sheets === 1 ? 'Fold in half' : 'Fold them together',
-    sentence:
-      sheet.sheets === 1
-        ? 'Fold the sheet in half with the cover outside, edge to edge, and sharpen the fold.'
-        : `Lay all ${sheet.sheets} sheets on one another, sheet 1 uppermost, knock them flush, and fold them together with sheet 1 outside.`,
-  }),
-  'fold-a-section': (step, { run: { sheet } }) => {
+  'nest-inside-up': (_, { run: { sheet } }) =>
+    sheet.sheets === 1
+      ? { title: 'Inside up', sentence: 'Turn the sheet over like a page, so that the inside lies up.' }
+      : {
+          title: 'Insides up',
+          sentence: `Lay all ${sheet.sheets} sheets on one another with their insides up, sheet 1 undermost.`,
+        },
+  'fold-the-nest': (step, plan) => {
+    const { sheets } = plan.run.sheet;
+    const half = `Fold the ${halfOver(step)} half over the other, edge to edge, and sharpen the fold: the cover lies up.`;
+    return sheets === 1
+      ? { title: 'Fold in half', sentence: half }
+      : { title: 'Fold them together', sentence: `Knock them flush. ${half}${fewAtATime(sheets)}` };
+  },
+  'fold-a-section': (step) => {
     const [first, last] = sheetsOf(step);
     const which =
       first === last
-        ? `Take sheet ${first + 1}`
-        : `Take sheets ${first + 1} to ${last + 1}, sheet ${first + 1} uppermost, knock them flush`;
+        ? `Take sheet ${first + 1}, its inside up`
+        : `Take sheets ${first + 1} to ${last + 1}, insides up, sheet ${first + 1} undermost, and knock them flush`;
+    const lay = first === 0 ? 'Lay it down with its back up.' : 'Lay it back up on those before it.';
     return {
       title: 'Fold a section',
-      sentence: `${which}, and fold in half with sheet ${first + 1} outside. ${last + 1 < sheet.sheets ? 'Lay it aside.' : 'Gather the sections in order: the marks on their spines run down like a stair.'}`,
+      sentence: `${which}. Fold the ${halfOver(step)} half over the other, edge to edge: sheet ${first + 1} comes outside. ${lay}${fewAtATime(last - first + 1)}`,
     };
   },
   'fold-a-flap': (step, plan) => {
     // Folios narrower than their sheet are cut to their width before anything is folded.
-    const cutsFirst = step === plan.run.programme[0] && plan.form.needs(plan.parameters).includes('blade');
+    const firstFold = plan.run.programme.find(({ kind }) => kind === 'fold');
+    const cutsFirst = step === firstFold && needsOf(plan).includes('blade');
+    const side = step.kind === 'fold' && step.moving === 'after' ? 'right' : 'left';
     return {
       title: `Fold a flap of folio ${sheetsOf(step)[0] + 1} in`,
-      sentence: `${cutsFirst ? 'First cut every folio to its width at the cut line. ' : ''}Fold the ${step.kind === 'fold' && step.moving === 'after' ? 'right' : 'left'} flap under, to the inside of the folio; its fold stands inside the fore-edge, its free edge clear of the gutter.`,
+      sentence: `${cutsFirst ? 'Folios still as wide as the sheet are first cut to their width at the cut line. ' : ''}Fold the flap at the ${side} end over, onto the inside of the folio; its fold stands inside the fore-edge, its free edge clear of the gutter.`,
       ...(cutsFirst ? { caution: BLADE } : {}),
     };
   },
@@ -125,11 +137,11 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     };
   },
   'fold-across': (step, plan) => ({
-    title: 'Fold the right half over',
+    title: `Fold the right half ${way(step)}`,
     ...halved(step, plan, `Fold the right half ${way(step)} the left one, edge to edge, and sharpen the fold.`),
   }),
   'fold-along': (step, plan) => ({
-    title: 'Fold the near half over',
+    title: `Fold the near half ${way(step)}`,
     ...halved(step, plan, `Fold the near half ${way(step)} the far one, edge to edge, and sharpen the fold.`),
   }),
   'treat-turn': (step, plan) => turnWords(step, plan),
@@ -138,6 +150,16 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
 /** Of a step that folds sheets taken out of the stack: the first and the last of them. */
 const sheetsOf = (step: Step): readonly [number, number] =>
   step.kind === 'fold' && typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets : [0, 0];
+
+/** Which half of what lies there a fold lifts. */
+const halfOver = (step: Step): 'left' | 'right' =>
+  step.kind === 'fold' && step.moving === 'before' ? 'left' : 'right';
+
+/** More folios than this are stiff to fold at once (usual). */
+const FEW = 6;
+
+const fewAtATime = (folios: number): string =>
+  folios > FEW ? ` ${folios} folios are stiff to fold at once: fold a few at a time, then nest them.` : '';
 
 /** What a fold from the far end moves: one panel at first, then that and all that is folded onto it. */
 function rightEnd(step: Step, { run }: FoldedBook): string {
@@ -157,8 +179,8 @@ const way = (step: Step): string => (step.kind === 'fold' && step.direction === 
 const halved = (step: Step, { run, reading }: FoldedBook, sentence: string): Omit<StepWords, 'title'> =>
   step === run.programme[run.programme.length - 1] && reading.bolts.length
     ? {
-        sentence: `${sentence} This last fold is the spine. Slit the bolts at the ${reading.bolts.join(' and the ')} with a knife drawn along inside the fold, once it is pressed or sewn.`,
-        caution: BLADE,
+        sentence: `${sentence} This last fold is the spine. Once it is pressed or sewn, slit the bolts at the ${reading.bolts.join(' and the ')}: a blunt paper knife drawn along inside the fold keeps to it, a fresh blade leaves it.`,
+        caution: PAPER_KNIFE,
       }
     : { sentence };
 
@@ -180,8 +202,8 @@ function turnWords(step: Step, plan: FoldedBook): StepWords {
       return {
         title: 'Glue the pocket',
         sentence:
-          'At this turn the backs meet: glue the two sides only and cut a thumb notch; the third edge is the fold.',
-        caution: GLUE,
+          'At this turn the backs meet: cut a thumb notch into the open edge of one of the two, then glue the two sides only; the third edge is the fold.',
+        caution: `${BLADE} ${GLUE}`,
       };
     case 'glued-shut':
       return {

@@ -15,6 +15,7 @@ import {
   formWords,
   grainSentence,
   hiddenSentence,
+  needsSentence,
   pageNames,
   printedSheetsSentence,
 } from './forms.ts';
@@ -82,12 +83,69 @@ describe('forms in words', () => {
 describe('booklets and fold-outs in words', () => {
   it('say with care where a blade comes in: bolts to slit, folios to cut to their width', () => {
     const last = programmeWords(planned('right-angle-section', { folds: 3 })).at(-1)!;
-    expect(last.sentence).toContain('Slit the bolts at the head and the fore-edge');
+    expect(last.sentence).toContain('slit the bolts at the head and the fore-edge: a blunt paper knife');
     expect(last.caution).toMatch(/away from the holding hand/);
-    const [first, second] = programmeWords(planned('fold-out-booklet', { flaps: ['none', 'both'] }));
-    expect(first!.sentence).toMatch(/^First cut every folio to its width/);
+    const [up, first, second] = programmeWords(planned('fold-out-booklet', { flaps: ['none', 'both'] }));
+    expect(up!.sentence).toMatch(/insides up, sheet 1 undermost/);
+    expect(first!.sentence).toMatch(/first cut to their width at the cut line/);
     expect([first!.caution !== undefined, second!.caution]).toEqual([true, undefined]);
+    const pocket = programmeWords(planned('meander-book', { rows: 2, columns: 4, backsMeet: 'pocket' })).at(-1)!;
+    expect(pocket.caution).toMatch(/blade.*glue/s);
   });
+
+  it('say what a book takes besides hands, as its steps and its folios ask', () => {
+    const needs = (id: string, parameters: object = {}) => needsSentence(planned(id, { ...parameters }));
+    expect(needs('plain-fold')).toBe('needs nothing but hands.');
+    expect(needs('slit-book')).toBe('needs a blade; no glue.');
+    expect(needs('meander-book')).toBe('needs a blade and glue.');
+    expect(needs('meander-book', { backsMeet: 'none' })).toBe('needs a blade; no glue.');
+    expect(needs('nested-booklet', { pages: 4 })).toBe('needs nothing but hands.');
+    expect(needs('nested-booklet', { pages: 16 })).toBe('needs needle and thread, or staples; no glue.');
+    expect(needs('nested-booklet', { pages: 16, sections: 2 })).toBe('needs needle and thread; no glue.');
+    expect(needs('right-angle-section')).toBe(
+      'needs a blunt paper knife for the bolts and needle and thread, or staples; no glue.',
+    );
+    expect(needs('fold-out-booklet')).toBe('needs a blade and needle and thread, or staples; no glue.');
+    expect(needs('fold-out-booklet', { flaps: ['both'] })).toBe('needs nothing but hands.');
+  });
+
+  // Each sentence is held against what the step does to the paper: which end moves, over or under, and what lies there already.
+  it.each([
+    ['slit-book', {}],
+    ['plain-fold', { fold: 'half' }],
+    ...[3, 4, 7].map((panels) => ['plain-fold', { fold: 'zigzag', panels }] as const),
+    ...[3, 5].map((panels) => ['plain-fold', { fold: 'roll', panels, narrower: mm(1) }] as const),
+    ['plain-fold', { fold: 'gate' }],
+    ['nested-booklet', { pages: 16 }],
+    ['nested-booklet', { pages: 16, reading: 'right-to-left' }],
+    ['nested-booklet', { pages: 60, sections: 2, reading: 'right-to-left' }],
+    ['fold-out-booklet', { flaps: ['left', 'both', 'none', 'right'] }],
+    ...(['over', 'under', 'by-turns'] as const).flatMap((ways) =>
+      (['across', 'along'] as const).map((first) => ['right-angle-section', { folds: 4, ways, first }] as const),
+    ),
+  ] as readonly (readonly [string, object])[])(
+    '%s %j: every sentence says the movement that is made',
+    (id, parameters) => {
+      const plan = planned(id, { ...parameters });
+      let folded = false;
+      programmeWords(plan).forEach(({ title, sentence }, i) => {
+        const motion = plan.run.motions[i]!;
+        if (motion.kind === 'unfold') folded = false;
+        if (motion.kind !== 'fold') return;
+        const order = sentence.slice(sentence.search(/\b(Fold|bring)\b/));
+        const end = /\b(left|right|near|far)\b/.exec(order)?.[1];
+        const ends = motion.line.axis === 'vertical' ? ['left', 'right'] : ['far', 'near'];
+        if (end) expect(end, sentence).toBe(ends[motion.side === 1 ? 1 : 0]);
+        else expect(sentence).toContain('the same way once more');
+        const way = /\b(over|under|behind|away)\b/.exec(order)?.[1];
+        if (end) expect(way === 'over', sentence).toBe(motion.up);
+        const titled = /half (over|under)/.exec(title)?.[1];
+      if (titled) expect(titled).toBe(motion.up ? 'over' : 'under');
+        if (!folded) expect(sentence).not.toMatch(/already|pile|last fold|once more/);
+        folded = true;
+      });
+    },
+  );
 
   it('tell sections, blanks, grain, and the pages with and without the fold-outs', () => {
     const booklet = planned('nested-booklet', { pages: 21, sections: 4 });

@@ -172,6 +172,17 @@ describe('commands', () => {
     });
   });
 
+  it('a picture of the tray becomes the poster; its words wait on, and words alone never take a poster down', () => {
+    const content: PageContent = { asset: 'a'.repeat(64), page: 0, name: 'map.png', fit: 'fill' };
+    const waits = { ...EMPTY_PAGE, content, note: 'for the back', caption: 'The reach' };
+    const hung = applyCommand({ ...start, tray: [waits] }, { kind: 'poster-from-tray', tray: 0 });
+    if (!hung.ok) throw new Error(hung.problem.code);
+    expect(hung.value.book.poster).toEqual(content);
+    expect(hung.value.book.tray).toEqual([{ ...waits, content: null }]);
+    const again = applyCommand(hung.value.book, { kind: 'poster-from-tray', tray: 0 });
+    expect(again.ok && again.value.book.poster).toEqual(content);
+  });
+
   it('fill empty pages in order and let the rest wait', () => {
     const nine = Array.from({ length: 9 }, (_, i): PageContent => ({
       asset: String(i).repeat(64),

@@ -25,7 +25,18 @@ import {
 } from './document.ts';
 import { fitToForm } from './new-book.ts';
 import { arrange, planRowProblem, type PlanRow, type PlanRowProblem } from './page-plan-row.ts';
-import { contentToTray, fill, fromTray, insert, move, resized, takeOut, withPage, type Sequence } from './sequence.ts';
+import {
+  contentToTray,
+  fill,
+  fromTray,
+  insert,
+  move,
+  resized,
+  takeOut,
+  waiting,
+  withPage,
+  type Sequence,
+} from './sequence.ts';
 import { gather, spreadOver, type SpreadProblem } from './spread-pages.ts';
 
 /** What a maker says of a page. */
@@ -201,15 +212,13 @@ function changesOf(book: BookDocument, command: Command): Changes {
     case 'hang-poster':
       return ok(hung(book, command.poster, book.tray));
     case 'poster-from-tray':
-      return inTray(book, command.tray, (waited) =>
-        ok(
-          hung(
-            book,
-            waited.content,
-            book.tray.filter((_, i) => i !== command.tray),
-          ),
-        ),
-      );
+      return inTray(book, command.tray, (waited) => {
+        if (!waited.content) return ok({});
+        // A poster has no words: those wait on.
+        const words = waiting([{ ...waited, content: null }]);
+        const tray = book.tray.flatMap((one, i) => (i === command.tray ? words : [one]));
+        return ok(hung(book, waited.content, tray));
+      });
     case 'arrange': {
       const problem = planRowProblem(book, command.rows);
       return problem ? fail(problem) : ok(arrange(book, command.rows));

@@ -147,6 +147,9 @@ export interface Printing {
   readonly creep: Creep;
   /** what is cut off the fore-edge once the book is folded */
   readonly trim: Nm;
+  /** the same at head and tail */
+  readonly trimHead: Nm;
+  readonly trimTail: Nm;
   /** of several sections each has a mark on its spine, one step further down than the last: a gap or a wrong step is seen at once */
   readonly gatherMarks: boolean;
   /** the printer taken for this book, as it was then; null: none */

@@ -59,6 +59,8 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
     whole: (document) => thickAsPaper(refoldedLeaflet(document)),
     command: (command) => {
       if (command.kind === 'choose-form') return { ...command, form: gateOf(command.form as Json) };
+      if (command.kind === 'set-printing')
+        return { ...command, printing: { ...USUAL_PRINTING, ...(command.printing as object) } };
       if (command.kind === 'choose-paper') return { ...command, chosen: sparesCounted(command.chosen as Json | null) };
       const contents = command.contents as readonly Json[] | undefined;
       return {
@@ -79,6 +81,7 @@ function meantFields(fields: Json): Json {
     ...('pages' in fields ? { pages: withMeaning(fields.pages as readonly Json[]) } : {}),
     ...('tray' in fields ? { tray: (fields.tray as readonly Json[]).map(wholePage) } : {}),
     ...(fields.poster ? { poster: bare(fields.poster as Json) } : {}),
+    ...('printing' in fields ? { printing: { ...USUAL_PRINTING, ...(fields.printing as object) } } : {}),
     ...('form' in fields ? { form: gateOf(fields.form as Json) } : {}),
     ...(papers
       ? { papers: Object.fromEntries(Object.entries(papers).map(([kind, one]) => [kind, sparesCounted(one)])) }

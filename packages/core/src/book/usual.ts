@@ -10,6 +10,8 @@ export const USUAL_PRINTING: Printing = {
   flip: 'long-edge',
   creep: { model: 'none', thickness: mm(0.1), measured: mm(0), keep: 'margin' },
   trim: mm(0),
+  trimHead: mm(0),
+  trimTail: mm(0),
   gatherMarks: true,
   printer: null,
   onto: null,

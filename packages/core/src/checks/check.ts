@@ -18,6 +18,11 @@ export type Check = { readonly weight: 'settle' | 'note' } &
         readonly good: { readonly width: number; readonly height: number };
       }
     | { readonly code: 'in-unprintable-margin'; readonly pages: Pages }
+    /** the picture on the back of the sheet reaches into the strip that the printer leaves white */
+    | { readonly code: 'poster-in-margin' }
+    /** pictures end just where the sheet is cut out: a blade that slips leaves a white line */
+    | { readonly code: 'no-bleed-at-cut'; readonly pages: Pages }
+    | { readonly code: 'poster-no-bleed' }
     /** a strip of bare paper along a fold or slit, so narrow that the usual slip shows */
     | { readonly code: 'border-along-fold'; readonly pages: Pages }
     /** numbers or captions too near to a fold or slit */

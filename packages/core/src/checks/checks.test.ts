@@ -116,6 +116,32 @@ describe('checks of pages and pictures', () => {
   });
 });
 
+describe('edges that are cut', () => {
+  const onto = { width: mm(420), height: mm(297), at: 'middle' as const };
+  it('pictures that end just there are told on larger paper, until they bleed; on the sheet itself nothing is cut', () => {
+    expect(find(full, 'no-bleed-at-cut')).toBeUndefined();
+    const larger = after(full, { kind: 'set-printing', printing: { ...full.printing, onto } });
+    // Every page of a slit book touches the edge of its sheet.
+    expect(find(larger, 'no-bleed-at-cut')?.pages).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    const command = remedyOf(find(larger, 'no-bleed-at-cut')!, plan, larger, assets)!;
+    expect(find(after(larger, command), 'no-bleed-at-cut')).toBeUndefined();
+    const inside = after(larger, { kind: 'adjust', page: 3, placing: { ...AS_IT_FITS, scale: 0.8 } });
+    expect(find(inside, 'no-bleed-at-cut')?.pages).not.toContain(3);
+  });
+
+  it('a poster that fills reaches the white strip; one press lays it inside', () => {
+    const hung = after(full, { kind: 'hang-poster', poster: { ...picture, fit: 'fill' } });
+    const check = find(hung, 'poster-in-margin')!;
+    expect(check.weight).toBe('settle');
+    expect(find(after(hung, remedyOf(check, plan, hung, assets)!), 'poster-in-margin')).toBeUndefined();
+    const larger = after(hung, { kind: 'set-printing', printing: { ...full.printing, onto } });
+    expect(find(larger, 'poster-in-margin')).toBeUndefined();
+    expect(
+      find(after(larger, remedyOf(find(larger, 'poster-no-bleed')!, plan, larger, assets)!), 'poster-no-bleed'),
+    ).toBeUndefined();
+  });
+});
+
 describe('warnings accepted', () => {
   it('are silent, kept with their reason, and speak again when they mean more', () => {
     const soft = after(full, { kind: 'say', page: 1, words: { role: 'title' } });

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { newBook } from '../book/new-book.ts';
 import { applyCommand } from '../book/command.ts';
 import { onPage, type BookDocument } from '../book/document.ts';
+import { foliosPerSection } from '../pagination/nest.ts';
 import { impose } from '../pagination/imposition.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
@@ -80,7 +81,7 @@ describe('a nest too thick', () => {
     );
     if (!applied.ok) throw new Error(applied.problem.code);
     const now = planBook(applied.value.book.form, SHEET);
-    expect(now.ok && now.value.run.sheet.sections).toEqual([6, 6, 6, 6]);
+    expect(now.ok && foliosPerSection(now.value)).toEqual([6, 6, 6, 6]);
     expect(now.ok && checkBook(now.value, applied.value.book, () => undefined).map(checkKey)).not.toContain(
       checkKey(check),
     );

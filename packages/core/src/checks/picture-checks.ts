@@ -1,9 +1,9 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { AssetLookup, BookDocument } from '../book/document.ts';
+import type { AssetLookup, BookDocument, Margins } from '../book/document.ts';
 import { bottom, right, type Rect } from '../geometry/rect.ts';
 import { metByGutter } from '../pagination/gutter.ts';
 import { extentOf } from '../pagination/placing.ts';
-import type { PlacedContent } from '../pagination/imposition.ts';
+import { layPoster, paperOnFace, type PlacedContent } from '../pagination/imposition.ts';
 import { unreachedOn } from '../printing/reach.ts';
 import { inch, mm } from '../units/nm.ts';
 import type { Check } from './check.ts';
@@ -19,6 +19,8 @@ export const pictureChecks = (
 ): readonly Check[] => [
   ...lostOriginals(book, assets),
   ...inMargin(plan, book, placed),
+  ...posterInMargin(plan, book, assets),
+  ...withoutBleed(plan, book, placed, assets),
   ...alongFolds(plan, book, placed),
   ...inGutter(plan, book, placed),
   ...beyondSpread(placed),
@@ -92,18 +94,49 @@ const SLACK = 10_000;
 
 /** Pages whose ink reaches into the strip along the sheet's edge that the printer leaves white. */
 function inMargin(plan: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
-  const { sheet } = plan;
-  const { top, right: far, bottom: low, left } = unreachedOn(plan, book);
-  const pages = placed.flatMap(({ page, inked }) =>
-    inked &&
-    (inked.left < left - SLACK ||
-      inked.top < top - SLACK ||
-      right(inked) > sheet.width - far + SLACK ||
-      bottom(inked) > sheet.height - low + SLACK)
-      ? [page]
-      : [],
-  );
+  const margins = unreachedOn(plan, book);
+  const pages = placed.flatMap(({ page, inked }) => (inked && reachesMargin(inked, plan, margins) ? [page] : []));
   return pages.length ? [{ code: 'in-unprintable-margin', weight: 'settle', pages }] : [];
+}
+
+/** Whether ink reaches into the strip that the printer leaves white. */
+const reachesMargin = (inked: Rect, { sheet }: FoldedBook, { top, right: far, bottom: low, left }: Margins): boolean =>
+  inked.left < left - SLACK ||
+  inked.top < top - SLACK ||
+  right(inked) > sheet.width - far + SLACK ||
+  bottom(inked) > sheet.height - low + SLACK;
+
+function posterInMargin(plan: FoldedBook, book: BookDocument, assets: AssetLookup): readonly Check[] {
+  const inked = layPoster(plan, book, assets)?.inked;
+  return inked && reachesMargin(inked, plan, unreachedOn(plan, book))
+    ? [{ code: 'poster-in-margin', weight: 'settle' }]
+    : [];
+}
+
+/** Pictures that reach just to an edge along which their sheet is cut out of larger paper, or a narrower folio out of its sheet. */
+function withoutBleed(
+  plan: FoldedBook,
+  book: BookDocument,
+  placed: readonly PlacedContent[],
+  assets: AssetLookup,
+): readonly Check[] {
+  const cutOut = book.printing.onto !== null;
+  const pages = placed.flatMap(({ page, matrix, asset, rect, content, sheet, side }) => {
+    if (content.fit === 'bleed') return [];
+    const paper = paperOnFace(plan, { sheet, side });
+    const isCut = (edge: Side) =>
+      cutOut || (paper.width < plan.sheet.width && !book.papers.text && edge === (side === 'A' ? 'right' : 'left'));
+    const [picture, room, edges] = [sidesOf(extentOf(matrix, asset)), sidesOf(rect), sidesOf(paper)];
+    const ends = SIDES.some(
+      (edge) => isCut(edge) && Math.abs(room[edge] - edges[edge]) < mm(0.1) && picture[edge] < room[edge] + SLACK,
+    );
+    return ends ? [page] : [];
+  });
+  const poster = cutOut && book.poster?.fit === 'fill' && layPoster(plan, book, assets);
+  return [
+    ...(pages.length ? [{ code: 'no-bleed-at-cut', weight: 'note', pages } as const] : []),
+    ...(poster ? [{ code: 'poster-no-bleed', weight: 'note' } as const] : []),
+  ];
 }
 
 /** Front and back, fold and print, meet within a millimetre only (usual): a border must be several times as wide to look even. */

@@ -5,6 +5,8 @@ import { takesPicture } from '../book/sequence.ts';
 import { USUAL_PRINTING } from '../book/usual.ts';
 import { missingGlyphs } from '../output/face.ts';
 import { impose } from '../pagination/imposition.ts';
+import { unreachedOn } from '../printing/reach.ts';
+import { nm } from '../units/nm.ts';
 import { checkBook, THICK } from './checks.ts';
 import { checkKey, type Check } from './check.ts';
 import { GOOD_RESOLUTION } from './resolution.ts';
@@ -18,6 +20,19 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
       return book.printing.margin === 'warn'
         ? { kind: 'set-printing', printing: { ...book.printing, margin: 'shrink' } }
         : undefined;
+    case 'poster-in-margin': {
+      const { top, right, bottom, left } = unreachedOn(plan, book);
+      const across = nm(Math.max(left, right));
+      const margins = { head: top, tail: bottom, spine: across, foreEdge: across };
+      const turn = book.poster?.placing?.turn ?? 0;
+      return book.poster
+        ? { kind: 'hang-poster', poster: { ...book.poster, fit: 'fit', placing: { ...AS_IT_FITS, turn, margins } } }
+        : undefined;
+    }
+    case 'poster-no-bleed':
+      return book.poster ? { kind: 'hang-poster', poster: { ...book.poster, fit: 'bleed' } } : undefined;
+    case 'no-bleed-at-cut':
+      return { kind: 'set-fit', pages: check.pages, fit: 'bleed' };
     case 'larger-than-spread':
       return { kind: 'set-fit', pages: check.pages, fit: 'fit' };
     case 'spread-shrunk':

@@ -136,6 +136,8 @@ const printingSchema = z.strictObject({
     })
     .default(USUAL_PRINTING.creep),
   trim: within(0, 50).default(USUAL_PRINTING.trim),
+  trimHead: within(0, 50).default(USUAL_PRINTING.trimHead),
+  trimTail: within(0, 50).default(USUAL_PRINTING.trimTail),
   gatherMarks: z.boolean().default(USUAL_PRINTING.gatherMarks),
   printer: printerSchema.nullable().default(null),
   onto: z
@@ -216,7 +218,7 @@ const chosenPaperSchema = z.strictObject({
   cost: z.number().nullable(),
   engine: z.number().int(),
   input: z.string().max(100),
-  cut: z.boolean(),
+  cut: z.boolean().default(false),
 });
 
 const documentShape = z.strictObject({
@@ -404,10 +406,8 @@ export const computeYieldRequest = z.strictObject({
     .min(1)
     .max(12),
   gap: side.default(0 as Nm).meta({ description: 'lost at every cut between two pieces' }),
-  longest: side
-    .optional()
-    .meta({
-      description:
-        'the longest cut of the trimmer; a sheet too large for it either way is first broken down by rule and knife',
-    }),
+  longest: side.optional().meta({
+    description:
+      'the longest cut of the trimmer; a sheet too large for it either way is first broken down by rule and knife',
+  }),
 });

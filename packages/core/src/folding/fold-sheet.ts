@@ -16,8 +16,6 @@ export interface FoldSheetPlan {
   readonly panels?: readonly (readonly { readonly x: number; readonly y: number }[])[];
   /** how many sheets alike lie on one another, flush, and are folded together; or, one by one, how each differs; left out: one */
   readonly sheets?: number | readonly SheetOfStack[];
-  /** how many of the sheets each section takes, in order; left out: all are one section */
-  readonly sections?: readonly number[];
 }
 
 /** A sheet of a stack with panels of its own. What they leave of the sheet's width, on the right, is cut off. */
@@ -50,15 +48,6 @@ export interface FoldSheet {
   readonly sheets: number;
   /** of each sheet: its lines from left to right, on the sheet itself, and how far right of the table's zero it lies */
   readonly stack: readonly { readonly verticals: readonly number[]; readonly shift: number }[];
-  /** how many sheets each section has */
-  readonly sections: readonly number[];
-}
-
-/** To which section a sheet belongs, and as which of its folios; both 0-based, outermost first. */
-export function folioOf({ sections }: Pick<FoldSheet, 'sections'>, sheet: number): { section: number; folio: number } {
-  let folio = sheet;
-  const section = sections.findIndex((folios) => (folio < folios ? true : ((folio -= folios), false)));
-  return { section, folio };
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -113,7 +102,6 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
     return ofStack(own, sheet, stack.length === 1 ? '' : `s${sheet + 1}`);
   });
   const [width, height] = [plan.width * scale, plan.height * scale];
-  const sections = plan.sections ?? [stack.length];
   return {
     scale,
     width,
@@ -123,7 +111,6 @@ export function foldSheet(plan: FoldSheetPlan, programme: readonly Step[]): Fold
     panels,
     sheets: stack.length,
     stack,
-    sections,
   };
 }
 

@@ -88,33 +88,30 @@ export const foldOutBooklet: Form<Parameters> = {
     return { columns: sheets[0]!.columns, rows: 1, sheets };
   },
   printed: () => ['A', 'B'],
-  needs: (p) => (p.flaps.some((flaps) => flaps !== p.flaps[0]) ? ['blade'] : []),
   hold: ({ reading }) => ({ cover: 'uppermost', reading, bolts: 'slit' }),
   programme: (p, sheet) => {
-    const widths = foldOutWidths(p, sheet);
-    const { carrier } = widths;
-    const spine = leftOf(p.flaps[0]!, widths).reduce<number>((sum, width) => sum + width, 0);
-    const flapFold = (folio: number, onRight: boolean): FoldStep => ({
+    // Inside up a flap lies on the side to which it opens; the lines of a folio are counted from the left of its outside, so from the right here.
+    const flapFold = (folio: number, opens: 'left' | 'right'): FoldStep => ({
       kind: 'fold',
       name: 'fold-a-flap',
       axis: 'vertical',
-      at: { nm: onRight ? spine + carrier : spine - carrier },
-      // The outside lies up: flaps go under, to the inside of their folio.
-      direction: 'mountain',
-      moving: onRight ? 'after' : 'before',
+      at: { line: opens === 'right' ? 1 : sheetsOf(p, sheet)[folio]!.columns.length - 1 },
+      direction: 'valley',
+      moving: opens === 'right' ? 'after' : 'before',
       layers: { sheets: [folio, folio] },
     });
     return [
+      { kind: 'turn-over', name: 'nest-inside-up' },
       ...p.flaps.flatMap((flaps, folio): FoldStep[] => [
-        ...(opensLeft(flaps) ? [flapFold(folio, true)] : []),
-        ...(opensRight(flaps) ? [flapFold(folio, false)] : []),
+        ...(opensLeft(flaps) ? [flapFold(folio, 'left')] : []),
+        ...(opensRight(flaps) ? [flapFold(folio, 'right')] : []),
       ]),
       {
         kind: 'fold',
         name: 'fold-the-nest',
         axis: 'vertical',
-        at: { nm: spine },
-        direction: 'mountain',
+        at: { line: opensRight(p.flaps[0]!) ? 2 : 1 },
+        direction: 'valley',
         moving: p.reading === 'left-to-right' ? 'before' : 'after',
       },
     ];

@@ -16,8 +16,6 @@ export interface FormGrid {
   readonly rows: number | readonly Nm[];
   /** sheets that are folded together, alike or each for itself; left out: one */
   readonly sheets?: number | readonly SheetOfStack[];
-  /** how many sheets each section takes; left out: all are one section */
-  readonly sections?: readonly number[];
 }
 
 /** Settings that do not go together with a sheet. Lengths in nanometres. */
@@ -45,6 +43,4 @@ export interface Form<P = Readonly<Record<string, unknown>>> {
   readonly printed: (p: P) => readonly SheetSide[];
   /** how the sheet lies: as it comes, or turned so that its longer side runs from left to right */
   readonly lies: 'landscape' | 'either';
-  /** what it takes besides folding */
-  readonly needs: (p: P) => readonly ('blade' | 'glue')[];
 }

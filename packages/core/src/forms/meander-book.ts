@@ -64,8 +64,6 @@ export const meanderBook: Form<P> = {
   lies: 'either',
   grid: ({ rows, columns }) => ({ rows, columns }),
   printed: () => ['A'],
-  needs: ({ backsMeet, facesMeet }) =>
-    backsMeet !== 'none' || facesMeet === 'glued-shut' ? ['blade', 'glue'] : ['blade'],
   hold: ({ cover }) => ({
     cover: { panel: 'r1c1', side: cover === 'first' ? 'A' : 'B' },
     up: 'north',

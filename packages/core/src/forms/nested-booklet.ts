@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { FoldStep } from '../folding/step.ts';
+import type { FoldStep, Step } from '../folding/step.ts';
 import type { Form } from './form.ts';
 
 export const nestedBookletParameters = z.strictObject({
@@ -27,6 +27,8 @@ export const nearCounts = (pages: number): readonly NearCount[] =>
         .filter((folios) => folios > 0)
         .map((folios) => ({ pages: 4 * folios, folios }));
 
+const isOneNest = (p: Pick<Parameters, 'pages' | 'sections'>): boolean => foliosOfSections(p).length === 1;
+
 /** Folios dealt to the sections as evenly as they go, the thicker sections first. */
 export function foliosOfSections({ pages, sections }: Pick<Parameters, 'pages' | 'sections'>): readonly number[] {
   const folios = foliosFor(pages);
@@ -34,31 +36,30 @@ export function foliosOfSections({ pages, sections }: Pick<Parameters, 'pages' |
   return Array.from({ length: count }, (_, i) => Math.floor(folios / count) + (i < folios % count ? 1 : 0));
 }
 
+const INSIDE_UP: Step = { kind: 'turn-over', name: 'nest-inside-up' };
+
 /** The nested booklet: folios folded once, one inside another, sewn or stapled through the fold; thick ones as several sections. */
 export const nestedBooklet: Form<Parameters> = {
   id: 'nested-booklet',
   parameters: nestedBookletParameters,
   lies: 'landscape',
-  grid: (p) => ({ columns: 2, rows: 1, sheets: foliosFor(p.pages), sections: foliosOfSections(p) }),
+  grid: (p) => ({ columns: 2, rows: 1, sheets: foliosFor(p.pages) }),
   printed: () => ['A', 'B'],
-  needs: () => [],
-  // Face A of the top sheet is the outside: its cover half stays where it lies.
-  hold: ({ reading }) => ({ cover: 'uppermost', reading, bolts: 'slit' }),
+  // One nest ends with its cover up. Sections are laid on one another back up as they are folded, so that the first lies undermost.
+  hold: (p) => ({ cover: isOneNest(p) ? 'uppermost' : 'undermost', reading: p.reading, bolts: 'slit' }),
   programme: (p) => {
     const folios = foliosOfSections(p);
-    const fold = {
-      kind: 'fold',
-      axis: 'vertical',
-      at: { share: [1, 2] },
-      direction: 'mountain',
-      moving: p.reading === 'left-to-right' ? 'before' : 'after',
-    } as const;
-    if (folios.length === 1) return [{ ...fold, name: 'fold-the-nest' }];
+    // Inside up the half with the cover lies at the left, read from the right at the right.
+    const cover = p.reading === 'left-to-right' ? 'before' : 'after';
+    const other = p.reading === 'left-to-right' ? 'after' : 'before';
+    const fold = { kind: 'fold', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley' } as const;
+    if (isOneNest(p)) return [INSIDE_UP, { ...fold, moving: cover, name: 'fold-the-nest' }];
     let next = 0;
-    return folios.map((count): FoldStep => {
+    const sections = folios.map((count): FoldStep => {
       const first = next;
       next += count;
-      return { ...fold, name: 'fold-a-section', layers: { sheets: [first, next - 1] } };
+      return { ...fold, moving: other, name: 'fold-a-section', layers: { sheets: [first, next - 1] } };
     });
+    return [INSIDE_UP, ...sections];
   },
 };

@@ -92,7 +92,6 @@ export const plainFold: Form<Parameters> = {
     return { columns: typeof across === 'number' ? across : [...across].reverse(), rows: 1 };
   },
   printed: () => ['A', 'B'],
-  needs: () => [],
   hold: ({ fold }) => ({ unfolds: fold === 'gate' ? 'out' : fold === 'zigzag' ? 'cover-then-out' : 'step-by-step' }),
   programme: ({ fold, panels }) => {
     switch (fold) {

@@ -78,7 +78,7 @@ const sheets: fc.Arbitrary<Sheet> = fc.record({
 });
 
 /**
- * Where each page stands on the unfolded sheet, worked out from the field guide's words before the engine ran:
+ * Where each page stands on the unfolded sheet, worked out from the movements of the hands before the engine ran (docs/folding.md, 4):
  * page number → [row, column, u(pright) | i(nverted)]. Rows follow one another: face A, then face B as it is seen once the sheet is
  * turned over from left to right, where it carries pages; sheet after sheet. `reasoned`: nobody has folded these sheets yet.
  */
@@ -438,7 +438,7 @@ describe('panels in shares', () => {
 });
 
 describe('meander counts', () => {
-  it('are those of the field guide: R·C − 2 × glued face-to-face turns; leaves R·C − (R − 1) when every turn is doubled', () => {
+  it('are those of docs/folding.md, 4: R·C − 2 × glued face-to-face turns; leaves R·C − (R − 1) when every turn is doubled', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 2, max: 8 }),
@@ -479,7 +479,7 @@ describe('meander counts', () => {
 });
 
 describe('nested booklets', () => {
-  it('carry the pairs of the field guide: each side of a folio sums to 4S + 1', () => {
+  it('carry the pairs of docs/folding.md: each side of a folio sums to 4S + 1', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 400 }), (pages) => {
         const plan = planned({ id: 'nested-booklet', parameters: { pages } });

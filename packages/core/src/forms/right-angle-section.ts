@@ -25,7 +25,6 @@ export const rightAngleSection: Form<Parameters> = {
   lies: 'either',
   grid: (p) => ({ columns: 2 ** foldsAlong(p, true), rows: 2 ** foldsAlong(p, false) }),
   printed: () => ['A', 'B'],
-  needs: () => ['blade'],
   hold: ({ reading }) => ({ cover: 'bolts-at-head', reading, bolts: 'slit' }),
   programme: (p) =>
     Array.from({ length: p.folds }, (_, k): FoldStep => ({

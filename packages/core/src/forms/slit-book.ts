@@ -21,7 +21,6 @@ export const slitBook: Form<z.output<typeof slitBookParameters>> = {
   lies: 'landscape',
   grid: () => ({ columns: 4, rows: 2 }),
   printed: () => ['A'],
-  needs: () => ['blade'],
   hold: ({ cover, reading }) => ({
     cover: { panel: `r2c${COVER_COLUMN[reading][cover]}`, side: 'A' },
     up: 'north',

@@ -1,4 +1,4 @@
-import { sheetWidth, toNm } from '../folding/fold-sheet.ts';
+import { LEAST_STRIP, sheetWidth, toNm } from '../folding/fold-sheet.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { Printing } from '../book/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
@@ -39,7 +39,9 @@ export function cutMarks(
     lines.map((ticks) => toNm(run.sheet, ticks)).filter((at) => at > mm(0.1) && at < end - mm(0.1));
   const trims = trimLines(plan, printing, n);
   const trimsAt = (axis: 'vertical' | 'horizontal', edge: number) =>
-    trims.filter((line) => line.axis === axis && (line.from === edge || line.to === edge)).map(({ at }) => at);
+    trims
+      .filter((one) => one.axis === axis && [one.from, one.to].some((end) => Math.abs(end - edge) < LEAST_STRIP))
+      .map((one) => one.at);
   const upright = (edge: number): readonly Place[] => [
     ...[left, right].map((at): Place => ({ at, kind: 'cut' })),
     ...inner(run.sheet.stack[n]!.verticals, own).map((at): Place => ({ at: seen(at), kind: 'fold' })),

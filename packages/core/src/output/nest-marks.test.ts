@@ -6,7 +6,7 @@ import { planBook } from '../forms/planned-book.ts';
 import { creepPerFolio } from '../pagination/creep.ts';
 import { spineFolds } from '../pagination/nest.ts';
 import { mm } from '../units/nm.ts';
-import { gatherMarks, nestMarks, trimLines } from './nest-marks.ts';
+import { closedSize, gatherMarks, nestMarks, trimLines } from './nest-marks.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'any' as const };
 const booklet = (pages: number, sections: number) => {
@@ -80,5 +80,17 @@ describe('the fore-edge trimmed', () => {
       expect(xs('B').map((x) => A4.width - x)).toEqual(xs('A'));
     }
     expect(trimLines(plan, { ...printing, trim: mm(0) }, 0)).toEqual([]);
+  });
+
+  it('head and tail are cut off every leaf, wherever its head lies on the sheet, and the closed book is so much smaller', () => {
+    const section = planBook({ id: 'right-angle-section', parameters: { folds: 2, first: 'along' } }, A4);
+    if (!section.ok) throw new Error('does not fold');
+    const printing = { ...USUAL_PRINTING, trim: mm(2), trimHead: mm(3), trimTail: mm(4) };
+    const lines = trimLines(section.value, printing, 0).filter(({ axis }) => axis === 'horizontal');
+    // The far row stands head down, the near one head up: their heads meet at the middle fold.
+    const at = [...new Set(lines.map((line) => line.at))].sort((a, b) => a - b);
+    expect(at).toEqual([mm(4), mm(102), mm(108), mm(206)]);
+    const { width, height } = section.value.reading;
+    expect(closedSize(section.value, printing)).toEqual({ width: width - mm(2), height: height - mm(7) });
   });
 });

@@ -1,10 +1,13 @@
 import type { Printing } from '../book/document.ts';
 import { sheetWidth, toNm } from '../folding/fold-sheet.ts';
+import { headOf } from '../folding/read-bound.ts';
+import { bounds } from '../folding/state.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { creepPerFolio } from '../pagination/creep.ts';
-import { spineFolds } from '../pagination/nest.ts';
-import { mm } from '../units/nm.ts';
+import { nestOf, spineFolds, type SpineFold } from '../pagination/nest.ts';
+import { at } from '../result.ts';
+import { mm, nm, type Nm } from '../units/nm.ts';
 import type { DrawItem } from './drawing.ts';
 
 export interface GatherMark {
@@ -51,29 +54,71 @@ export interface TrimLine {
 }
 
 /**
- * Where the fore-edge is trimmed on a flat sheet: the cut goes straight through the closed nest at w − t from the outermost fold, and each folio's own fold lies a
- * creep further out, so that on folio i it stands w − t − (i − 1)·c from the fold.
+ * Where the leaves are trimmed on a flat sheet. Fore-edge: the cut goes straight through the closed nest at w − t from the outermost fold, and each folio's own fold lies a
+ * creep further out, so that on folio i it stands w − t − (i − 1)·c from the fold. Head and tail: as far in as is cut off, wherever each leaf's head lies.
  */
 export function trimLines(
   plan: FoldedBook,
-  printing: Pick<Printing, 'trim' | 'creep'>,
+  printing: Pick<Printing, 'trim' | 'trimHead' | 'trimTail' | 'creep'>,
   sheet: number,
 ): readonly TrimLine[] {
-  if (printing.trim <= 0) return [];
-  const { run, reading } = plan;
-  return spineFolds(plan)
-    .filter((one) => one.sheet === sheet)
-    .flatMap(({ fold: { axis, at, from, to }, folio }) => {
-      if (axis !== 'vertical' && axis !== 'horizontal') return [];
-      const [spine, away] = [
-        toNm(run.sheet, at),
-        reading.width - printing.trim - folio * creepPerFolio(printing.creep),
-      ];
-      const end = axis === 'vertical' ? sheetWidth(plan, sheet) : plan.sheet.height;
-      return [spine - away, spine + away]
-        .filter((place) => place > 0 && place < end)
-        .map((place): TrimLine => ({ axis, at: place, from: toNm(run.sheet, from), to: toNm(run.sheet, to) }));
-    });
+  const { run } = plan;
+  const { folds, ofPanel } = nestOf(plan);
+  const foreEdges =
+    printing.trim <= 0
+      ? []
+      : folds.filter((one) => one.sheet === sheet).flatMap((fold) => foreEdgeLines(plan, printing, fold));
+  const ends = run.sheet.panels.flatMap((panel, index) =>
+    panel.sheet === sheet && ofPanel.has(index) ? endLines(plan, printing, index) : [],
+  );
+  return [...foreEdges, ...ends];
+}
+
+function foreEdgeLines(
+  plan: FoldedBook,
+  { trim, creep }: Pick<Printing, 'trim' | 'creep'>,
+  { fold: { axis, at: place, from, to }, folio, sheet }: SpineFold,
+): readonly TrimLine[] {
+  if (axis !== 'vertical' && axis !== 'horizontal') return [];
+  const length = (ticks: number) => toNm(plan.run.sheet, ticks);
+  const away = plan.reading.width - trim - folio * creepPerFolio(creep);
+  const end = axis === 'vertical' ? sheetWidth(plan, sheet) : plan.sheet.height;
+  return [length(place) - away, length(place) + away]
+    .filter((line) => line > 0 && line < end)
+    .map((line): TrimLine => ({ axis, at: line, from: length(from), to: length(to) }));
+}
+
+/** At head and tail of one leaf or flap. */
+function endLines(
+  { run, reading }: FoldedBook,
+  { trimHead, trimTail }: Pick<Printing, 'trimHead' | 'trimTail'>,
+  panel: number,
+): readonly TrimLine[] {
+  const box = bounds([at(run.sheet.panels, panel).outline]);
+  const [left, right] = [toNm(run.sheet, box.left), toNm(run.sheet, box.right)];
+  const [top, bottom] = [toNm(run.sheet, box.top), toNm(run.sheet, box.bottom)];
+  const head = headOf(at(reading.held.placed, panel), 'A');
+  const upright = head % 2 === 0;
+  const [least, most] = upright ? [top, bottom] : [left, right];
+  // North and west lie at the beginning of their axis.
+  const headFirst = head === 0 || head === 3;
+  const [first, last] = headFirst ? [trimHead, trimTail] : [trimTail, trimHead];
+  const line = (place: number): TrimLine =>
+    upright
+      ? { axis: 'horizontal', at: place, from: left, to: right }
+      : { axis: 'vertical', at: place, from: top, to: bottom };
+  return [...(first > 0 ? [line(least + first)] : []), ...(last > 0 ? [line(most - last)] : [])];
+}
+
+/** How wide and high the book is once it is folded and trimmed. */
+export function closedSize(
+  plan: FoldedBook,
+  { trim, trimHead, trimTail }: Pick<Printing, 'trim' | 'trimHead' | 'trimTail'>,
+): { readonly width: Nm; readonly height: Nm } {
+  const { width, height } = plan.reading;
+  return spineFolds(plan).length === 0
+    ? { width, height }
+    : { width: nm(width - trim), height: nm(height - trimHead - trimTail) };
 }
 
 /** The marks of one face of a folio: its section's step on the spine, and where the fore-edge is trimmed. */

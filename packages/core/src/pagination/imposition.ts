@@ -99,7 +99,7 @@ function layOnPlace(
   shrink: number,
 ): PlacedContent {
   const room = scaledAboutCentre(place.rect, shrink);
-  const clip = content.fit === 'bleed' ? overTheEdge(room, paperOf(plan, place), printing.bleed) : room;
+  const clip = content.fit === 'bleed' ? overTheEdge(room, paperOnFace(plan, place), printing.bleed) : room;
   // A picture that runs on over the spine stays where it meets its other half.
   const moved = content.part ? 0 : creepOf(folioOfPage(plan, place.page).folio, printing.creep);
   const { box, toSheet } = pageOnSheet(place, room, moved);
@@ -123,7 +123,7 @@ export function layPoster(
 }
 
 /** What becomes of a sheet's paper, as a face shows it: of a folio narrower than its sheet only the folio; the rest is cut off. */
-function paperOf({ sheet, run }: FoldedBook, { sheet: index, side }: Pick<Laid, 'sheet' | 'side'>): Rect {
+export function paperOnFace({ sheet, run }: FoldedBook, { sheet: index, side }: Pick<Laid, 'sheet' | 'side'>): Rect {
   const width = sheetWidth({ sheet, run }, index);
   return { left: side === 'A' ? 0 : sheet.width - width, top: 0, width, height: sheet.height };
 }
@@ -157,7 +157,7 @@ function layOn(
 /** How far the furthest of these pictures runs over the edge of its sheet, or of a narrower folio; nothing where none does. */
 export const overhang = (plan: FoldedBook, laid: readonly Pick<Laid, 'clip' | 'sheet' | 'side'>[]): number =>
   laid.reduce((most, one) => {
-    const [{ clip }, paper] = [one, paperOf(plan, one)];
+    const [{ clip }, paper] = [one, paperOnFace(plan, one)];
     return Math.max(
       most,
       paper.left - clip.left,

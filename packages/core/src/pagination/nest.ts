@@ -45,14 +45,14 @@ export const folioOfPage = (plan: FoldedBook, page: number): Folio =>
   folioOfPanel(plan, at(plan.reading.pages, page).face.panel);
 
 /** Folios of each section, in the order in which they are gathered. */
-export function foliosOfSections(plan: FoldedBook): readonly number[] {
+export function foliosPerSection(plan: FoldedBook): readonly number[] {
   const counts: number[] = [];
   for (const { section } of spineFolds(plan)) counts[section] = (counts[section] ?? 0) + 1;
   return counts;
 }
 
 /** Folios of the thickest section; a book that is no nest counts as one. */
-export const mostFolios = (plan: FoldedBook): number => Math.max(1, ...foliosOfSections(plan));
+export const mostFolios = (plan: FoldedBook): number => Math.max(1, ...foliosPerSection(plan));
 
 function foundNest(plan: FoldedBook): Nest {
   const { run, reading, form, parameters } = plan;

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result.ts';
-import { inch, mm, toInch, toMm, type Nm } from './nm.ts';
+import { inch, mm, nm, toInch, toMm, type Nm } from './nm.ts';
 
 export type LengthUnit = 'mm' | 'in';
 
@@ -81,6 +81,13 @@ export function measureNumber(length: Nm, unit: LengthUnit): string {
 
 /** A length with its unit, as makers write it: `148.5 mm`, `5 13⁄16 in`. */
 export const measure = (length: Nm, unit: LengthUnit): string => `${measureNumber(length, unit)} ${unit}`;
+
+/** A usual size, which is meant roughly: in inches the nearest sixteenth, the smallest in thirty-seconds. */
+export function usualMeasure(length: Nm, unit: LengthUnit): string {
+  if (unit === 'mm') return measure(length, unit);
+  const step = inch(length < inch(1 / 16) ? 1 / 32 : 1 / 16);
+  return measure(nm(Math.max(1, Math.round(length / step)) * step), unit);
+}
 
 /** Square metres as makers write them: whole square centimetres, or square inches to a tenth. */
 export const measureArea = (squareMetres: number, unit: LengthUnit): string =>

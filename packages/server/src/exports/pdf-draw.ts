@@ -32,7 +32,7 @@ import {
   type PDFOperator,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import { toPoints } from '@eight-up/core/units/nm';
+import { mm, toPoints } from '@eight-up/core/units/nm';
 import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';
 import type { Rect } from '@eight-up/core/geometry/rect';
 import { TONES, type Drawing, type DrawItem, type Spot2 } from '@eight-up/core/output/drawing';
@@ -80,7 +80,7 @@ export const rectInPoints = (rect: Rect, sheetHeight: number): Rect => ({
 const colour = (hex: string): [number, number, number] =>
   [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16) / 255) as [number, number, number];
 
-const mmPt = (millimetres: number) => (millimetres * 72) / 25.4;
+const mmPt = (millimetres: number) => toPoints(mm(millimetres));
 
 /** Draws line work, areas and text in the drawing's own frame, its lower left corner at the page's origin. */
 export function drawDrawing(page: PDFPage, drawing: Drawing, fonts: DrawingFonts): void {

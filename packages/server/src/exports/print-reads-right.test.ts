@@ -115,7 +115,7 @@ describe('a marked PDF, taken through each form, reads right on the produced she
           return { row, column: row % 2 === 0 ? i % columns : columns - 1 - (i % columns) };
         });
         for (const facesMeet of ['fold-out', 'glued-shut'] as const) {
-          // Field guide: with printed panel 1 as the cover turn j is face to face when j·C is even, with its back when odd.
+          // docs/folding.md, 4, meander: with printed panel 1 as the cover turn j is face to face when j·C is even, with its back when odd.
           const hidden = new Set<number>();
           for (let turn = 1; turn < rows && facesMeet === 'glued-shut'; turn++) {
             if ((turn * columns) % 2 === (cover === 'first' ? 0 : 1))

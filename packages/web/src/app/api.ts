@@ -1,4 +1,8 @@
+import type { CommandProblem } from '@eight-up/core/book/command';
 import type { ApiError, ErrorCode } from '@eight-up/core/contract/errors';
+import type { PaperProblem } from '@eight-up/core/paper/paper';
+import { commandProblemWords, paperProblemWords } from '@eight-up/words/problems';
+import { useSettings } from './settings.ts';
 
 /** The API's codes; `offline` when the server gave no answer, `called-off` when the maker stopped it. */
 export type FailureCode = ErrorCode | 'offline' | 'called-off';
@@ -24,7 +28,17 @@ async function answer<T>(asked: Promise<Response>): Promise<T> {
   const body: unknown = await response.json().catch(() => undefined);
   if (response.ok) return body as T;
   const { code, message, problem } = (body ?? {}) as Partial<Omit<ApiError, 'code'>> & { code?: FailureCode };
-  throw new ApiFailure(code ?? 'internal', message ?? `The server answered ${response.status}.`, problem);
+  const words = message ?? `The server answered ${response.status}.`;
+  throw new ApiFailure(code ?? 'internal', inMakersUnit(words, code, problem), problem);
+}
+
+/** The server words lengths in millimetres; with the problem's own lengths they are said in the maker's unit. */
+function inMakersUnit(words: string, code: FailureCode | undefined, problem: unknown): string {
+  const { unit } = useSettings.getState();
+  if (unit === 'mm' || !problem || !/\d mm\b/.test(words)) return words;
+  if (code === 'plan-impossible' || code === 'command-impossible')
+    return commandProblemWords(problem as CommandProblem, unit);
+  return code === 'paper-impossible' ? paperProblemWords(problem as PaperProblem, unit) : words;
 }
 
 export const getJson = <T>(path: string): Promise<T> => answer<T>(fetch(path));

@@ -47,7 +47,8 @@ export const PageFace = memo(function PageFace({
   const drawing = useMemo(() => ({ width: box.width, height: box.height, items: letters }), [box, letters]);
   const [w, h, s] = [mm(box.width), mm(box.height), mm(printing.safe)];
   return (
-    <svg viewBox={`0 0 ${w} ${h}`} className={className} aria-hidden="true">
+    // Boxes on the screen are whole pixels: what is less than one is stretched, not left bare.
+    <svg viewBox={`0 0 ${w} ${h}`} preserveAspectRatio="none" className={className} aria-hidden="true">
       {shown.content && <Picture setting={setting} content={shown.content} page={page} box={box} pixels={pixels} />}
       {safe && w > 2 * s && h > 2 * s && (
         <rect

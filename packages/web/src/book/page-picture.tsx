@@ -16,9 +16,11 @@ interface PagePictureProps {
 export function PagePicture({ setting, page, content, width, height, headDown }: PagePictureProps) {
   const { lost, placed } = usePlacedPicture(setting, content, page, Math.max(width, height));
   if (!placed) return <span className="text-sm text-quiet">{lost ? 'original lost' : 'drawing …'}</span>;
-  const perNm = width / pageBox(setting, page).width;
+  // Boxes on the screen are whole pixels: across and down are scaled each for itself, or a strip of bare paper stays at an edge.
+  const box = pageBox(setting, page);
+  const [across, down] = [width / box.width, height / box.height];
   const [a, b, c, d, e, f] = placed.matrix;
-  const lies = `matrix(${a}, ${b}, ${c}, ${d}, ${e * perNm}, ${f * perNm})`;
+  const lies = `matrix(${a}, ${(b * down) / across}, ${(c * across) / down}, ${d}, ${e * across}, ${f * down})`;
   return (
     <img
       src={placed.url}
@@ -26,8 +28,8 @@ export function PagePicture({ setting, page, content, width, height, headDown }:
       draggable={false}
       className={`pointer-events-none absolute left-0 top-0 max-w-none origin-top-left ${headDown ? 'head-down' : ''}`}
       style={{
-        width: placed.asset.width * perNm,
-        height: placed.asset.height * perNm,
+        width: placed.asset.width * across,
+        height: placed.asset.height * down,
         // Half round about the middle of the page, where its head lies down.
         transform: headDown ? `translate(${width}px, ${height}px) rotate(180deg) ${lies}` : lies,
       }}

@@ -32,9 +32,11 @@ export async function drawPdfPage(url: string, page: number, size: number): Prom
   const natural = seen.getViewport({ scale: 1 });
   const viewport = seen.getViewport({ scale: size / Math.max(natural.width, natural.height) });
   const canvas = globalThis.document.createElement('canvas');
-  canvas.width = Math.ceil(viewport.width);
-  canvas.height = Math.ceil(viewport.height);
-  await seen.render({ canvas, viewport }).promise;
+  canvas.width = Math.max(1, Math.round(viewport.width));
+  canvas.height = Math.max(1, Math.round(viewport.height));
+  // The page fills its whole pixels: else a narrow one keeps a bare strip at its edge.
+  const transform = [canvas.width / viewport.width, 0, 0, canvas.height / viewport.height, 0, 0];
+  await seen.render({ canvas, viewport, transform }).promise;
   const blob = await new Promise<Blob | null>((resolve) => canvas.toBlob(resolve, 'image/png'));
   seen.cleanup();
   if (!blob) throw new Error('the browser gave no picture');

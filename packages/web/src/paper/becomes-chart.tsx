@@ -57,7 +57,7 @@ const SERIES = [
     style: { pointStyle: 'crossRot' as const, backgroundColor: '#9a2f08', borderColor: '#9a2f08' },
   },
   {
-    label: 'to the last millimetre, or by halving alone',
+    label: 'nothing left over, or by halving alone',
     of: (c: Corner) => c.grain !== 'against' && c.special.length > 0 && !isNamed(c),
     style: { pointStyle: 'rectRot' as const, backgroundColor: '#d9a514', borderColor: '#16261f', radius: 6 },
   },

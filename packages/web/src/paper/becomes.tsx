@@ -219,7 +219,7 @@ const specialWords = ({ special }: Corner): string =>
   special
     .map((one) =>
       one === 'to-the-last'
-        ? 'Uses the sheet to the last millimetre.'
+        ? 'Uses the sheet up: nothing is left over.'
         : one === 'halving'
           ? 'Found by halving alone, without measuring.'
           : `A common size: ${one.size}.`,

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { RadioGroup, Radio, Label } from '@headlessui/react';
 import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
-import type { Nm } from '@eight-up/core/units/nm';
+import type { Printing } from '@eight-up/core/book/document';
 import { tapeOf } from '@eight-up/core/folding/rehearsal';
 import { turnedSheet, type Sheet } from '@eight-up/core/paper/sheet-size';
 import { nearCounts } from '@eight-up/core/forms/nested-booklet';
@@ -14,6 +14,7 @@ import {
   formWords,
   grainSentence,
   hiddenSentence,
+  needsSentence,
   printedSheetsSentence,
 } from '@eight-up/words/forms';
 import { planProblemWords } from '@eight-up/words/problems';
@@ -27,8 +28,8 @@ import { SheetRack } from './sheet-rack.tsx';
 interface FormEditorProps {
   readonly form: FormChoice;
   readonly sheet: Sheet;
-  /** of the paper; left out: usual */
-  readonly thickness?: Nm;
+  /** how it is printed and trimmed, and how thick its paper is; left out: usual */
+  readonly printing?: Printing;
   readonly onForm: (form: FormChoice, sheet?: Sheet) => void;
   readonly onSheet: (sheet: Sheet) => void;
   /** what belongs under the facts: starting the book, or what would happen to its pages */
@@ -48,14 +49,7 @@ function widestSheet({ run }: FoldedBook): number {
 }
 
 /** Which form, how set, from which sheet; the sheet and what it becomes beside it. */
-export function FormEditor({
-  form,
-  sheet,
-  thickness = USUAL_PRINTING.creep.thickness,
-  onForm,
-  onSheet,
-  below,
-}: FormEditorProps) {
+export function FormEditor({ form, sheet, printing = USUAL_PRINTING, onForm, onSheet, below }: FormEditorProps) {
   const unit = useSettings((s) => s.unit);
   const result = useMemo(() => planBook(form, sheet), [form, sheet]);
   const choose = (id: string) => {
@@ -89,7 +83,7 @@ export function FormEditor({
         </section>
         <section aria-label="What you will hold" className="max-[1100px]:col-span-2">
           {result.ok ? (
-            <Facts plan={result.value} thickness={thickness} onForm={onForm} />
+            <Facts plan={result.value} printing={printing} onForm={onForm} />
           ) : (
             <Impossible sentence={planProblemWords(result.problem, unit)} />
           )}
@@ -103,32 +97,26 @@ export function FormEditor({
 
 function Facts({
   plan,
-  thickness,
+  printing,
   onForm,
 }: {
   readonly plan: FoldedBook;
-  readonly thickness: Nm;
+  readonly printing: Printing;
   readonly onForm: (form: FormChoice) => void;
 }) {
   const unit = useSettings((s) => s.unit);
   const hidden = hiddenSentence(plan);
   const sheets = printedSheetsSentence(plan);
-  const needs = plan.form.needs(plan.parameters);
   const sides = plan.form.printed(plan.parameters).length;
   const { pages } = plan.parameters;
   const near = typeof pages === 'number' ? nearCounts(pages) : [];
-  const thick = flapThicknessSentence(plan, thickness, unit);
+  const thick = flapThicknessSentence(plan, printing.creep.thickness, unit);
   return (
     <div className="slip p-4">
       <h2 className="mb-1 text-lg">In your hand</h2>
-      <p data-testid="facts">{factsSentence(plan, unit)}</p>
+      <p data-testid="facts">{factsSentence(plan, unit, printing)}</p>
       <p className="mt-2 text-quiet">
-        Printed on {sides === 1 ? 'one side' : 'both sides'};{' '}
-        {needs.length === 0
-          ? plan.reading.gaps.length === 0
-            ? 'needs nothing but hands.'
-            : 'needs a needle and thread, or staples.'
-          : `needs a blade${needs.includes('glue') ? ' and glue' : ', no glue'}.`}
+        Printed on {sides === 1 ? 'one side' : 'both sides'}; {needsSentence(plan)}
       </p>
       {sheets && <p className="mt-2 border-t border-bench-deep pt-2">{sheets}</p>}
       {near.length > 0 && (

@@ -10,7 +10,7 @@ export function FormStage() {
     <FormEditor
       form={form}
       sheet={sheet}
-      thickness={book.book.printing.creep.thickness}
+      printing={book.book.printing}
       onForm={(chosen, laid) => book.change({ kind: 'choose-form', form: chosen, ...(laid ? { sheet: laid } : {}) })}
       onSheet={(chosen) => book.change({ kind: 'choose-sheet', sheet: chosen })}
       below={() => <ChecksSlip book={book} />}

@@ -9,7 +9,7 @@ import { historyWords } from '@eight-up/words/history';
 import { useActions } from '../../app/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
 import { pageSetting } from '../../book/derived.ts';
-import { PageFace } from '../../book/page-face.tsx';
+import { pageBox, PageFace } from '../../book/page-face.tsx';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
 
 /** Every change of the book with its time; any state can be looked at, named, taken up again, or copied. Nothing that came after is lost. */
@@ -192,7 +192,12 @@ function Pages({ answer }: { readonly answer: BookAnswer }) {
   }, [book, assets]);
   if (!derived) return <p>This state no longer folds.</p>;
   const { reading } = derived.plan;
-  const width = Math.min(120, Math.max(56, 96 * Math.sqrt(reading.width / reading.height)));
+  const wide = Math.min(120, Math.max(56, 96 * Math.sqrt(reading.width / reading.height)));
+  const boxOf = (page: number) => {
+    const box = pageBox(derived.setting, page);
+    const width = (wide * box.width) / reading.width;
+    return { width, height: (width * box.height) / box.width };
+  };
   return (
     <>
       <h2 className="text-xl">{book.title}</h2>
@@ -202,7 +207,7 @@ function Pages({ answer }: { readonly answer: BookAnswer }) {
           <li
             key={page}
             className="relative border border-ink bg-paper"
-            style={{ width, height: (width * reading.height) / reading.width }}
+            style={boxOf(page)}
             aria-label={`Page ${derived.names[page]}: ${shown.content?.name ?? 'empty'}${shown.role ? `, ${ROLE_WORDS[shown.role]}` : ''}`}
           >
             <PageFace

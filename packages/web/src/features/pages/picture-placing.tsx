@@ -3,7 +3,7 @@ import type { PageContent } from '@eight-up/core/book/document';
 import { shareAsPrinted } from '@eight-up/core/pagination/gutter';
 import { pushed } from '@eight-up/core/pagination/placing';
 import { measure } from '@eight-up/core/units/measure';
-import { mm, nm } from '@eight-up/core/units/nm';
+import { inch, mm, nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../app/settings.ts';
 import { PageFace, pageBox } from '../../book/page-face.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
@@ -15,7 +15,10 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 };
 
-/** The chosen page, large: its picture is pushed about with the pointer, or a millimetre at a time with the arrow keys. */
+/** How far a press of an arrow key pushes, and with Shift. */
+const STEPS = { mm: [mm(1), mm(10)], in: [inch(1 / 32), inch(3 / 8)] } as const;
+
+/** The chosen page, large: its picture is pushed about with the pointer, or step by step with the arrow keys. */
 export function PicturePlacing({
   book,
   page,
@@ -27,6 +30,7 @@ export function PicturePlacing({
   readonly width: number;
 }) {
   const unit = useSettings((s) => s.unit);
+  const [small, large] = STEPS[unit];
   const own = book.book.pages[page]!;
   const [held, setHeld] = useState<{ readonly x: number; readonly y: number; readonly content: PageContent }>();
   const { width: pageWidth, height: pageHeight } = pageBox(book.setting, page);
@@ -50,7 +54,7 @@ export function PicturePlacing({
     const way = ARROWS[event.key];
     if (!way || !content || event.altKey || event.ctrlKey) return;
     event.preventDefault();
-    const step = event.shiftKey ? mm(10) : mm(1);
+    const step = event.shiftKey ? large : small;
     settle(pushed(content, way[0] * step, way[1] * step, share));
   };
   const { right, down } = (held?.content ?? content)?.placing ?? { right: nm(0), down: nm(0) };
@@ -59,7 +63,7 @@ export function PicturePlacing({
       <div
         role="group"
         tabIndex={content ? 0 : undefined}
-        aria-label={`Page ${book.names[page]}, its picture to push about: arrow keys move it by 1 mm, with Shift by 10 mm`}
+        aria-label={`Page ${book.names[page]}, its picture to push about: arrow keys move it by ${measure(small, unit)}, with Shift by ${measure(large, unit)}`}
         data-testid="placing"
         className={`mx-auto border border-ink bg-paper ${content ? 'cursor-grab touch-none active:cursor-grabbing' : ''}`}
         style={size}

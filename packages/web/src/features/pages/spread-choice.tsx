@@ -73,7 +73,9 @@ function waysOf(plan: FoldedBook, page: number, names: readonly string[]): reado
     },
     {
       name: 'Over the whole sheet, unfolded',
-      hint: 'a picture when the book is opened out',
+      hint: plan.run.glued.length
+        ? 'whole on the flat sheet, before it is glued'
+        : 'a picture when the book is opened out',
       over: { kind: 'sheet' },
       how: 'opened-out',
     },

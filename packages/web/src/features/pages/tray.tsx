@@ -41,7 +41,7 @@ export function Tray({ book, chosen }: TrayProps) {
   );
 }
 
-const SMALL = 62;
+const [SMALL, WIDE] = [62, 90];
 
 function TrayPlace({ book, index, chosen }: TrayProps & { readonly index: number }) {
   const waiting = book.book.tray[index]!;
@@ -50,12 +50,13 @@ function TrayPlace({ book, index, chosen }: TrayProps & { readonly index: number
   const url = usePicture(book, content, 240);
   const asset = content && book.assets.find(({ id }) => id === content.asset)?.pages[content.page];
   const ratio = asset ? asset.width / asset.height : 1;
-  const size = { width: Math.round(Math.min(90, Math.max(30, SMALL * ratio))), height: SMALL };
+  const height = Math.min(SMALL, WIDE / ratio);
+  const size = { width: height * ratio, height };
   const name = content
     ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}`
     : `words without a picture: ${waiting.caption || waiting.note || waiting.role || waiting.thread}`;
   return (
-    <li className="flex shrink-0 flex-col items-center">
+    <li className="flex shrink-0 flex-col items-center justify-end">
       <button
         ref={drag.setNodeRef}
         type="button"
@@ -71,7 +72,7 @@ function TrayPlace({ book, index, chosen }: TrayProps & { readonly index: number
         onClick={() => chosen !== undefined && book.change({ kind: 'from-tray', tray: index, page: chosen })}
       >
         {url ? (
-          <img src={url} alt="" draggable={false} className="size-full object-contain" />
+          <img src={url} alt="" draggable={false} className="size-full" />
         ) : content ? (
           asset ? (
             'drawing …'

@@ -1,10 +1,20 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { CUT_EDGES, type CutEdge, type CuttingManner, type Kit, type KitPiece } from '@eight-up/core/cutting/kit';
+import { closedThickness } from '@eight-up/core/pagination/creep';
+import { closedSize } from '@eight-up/core/output/nest-marks';
+import {
+  CUT_EDGES,
+  ownSheets,
+  type CutEdge,
+  type CuttingManner,
+  type Kit,
+  type KitPiece,
+} from '@eight-up/core/cutting/kit';
 import type { PieceGrain } from '@eight-up/core/cutting/parent';
 import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { EDGE_WORDS, kindWords } from '@eight-up/words/cutting';
+import { counted } from '@eight-up/words/forms';
 import { KIND_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../app/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
@@ -14,8 +24,9 @@ import { NumberField } from '../../ui/number-field.tsx';
 import { TextField } from '../../ui/text-field.tsx';
 
 /** Usual sizes of parts from the closed book: boards 3 mm over, a turn-in of 20 mm round the covering, a hinge strip of 30 mm. */
-function usualParts({ plan }: OpenBook): readonly Omit<KitPiece, 'id'>[] {
-  const { width: w, height: h } = plan.reading;
+function usualParts({ plan, book }: OpenBook): readonly Omit<KitPiece, 'id'>[] {
+  const { width: w, height: h } = closedSize(plan, book.printing);
+  const thick = closedThickness(plan, book.printing.creep.thickness);
   const part = (
     name: string,
     width: number,
@@ -29,7 +40,8 @@ function usualParts({ plan }: OpenBook): readonly Omit<KitPiece, 'id'>[] {
     part('Hinge strip', mm(30), h, 1, 'text'),
     part('Board', w, h + mm(6), 2, 'board'),
     part('Covering', 2 * w + mm(60), h + mm(46), 1, 'covering'),
-    part('Belly band', 2 * w + mm(40), mm(40), 1, 'covering', 'along-width'),
+    // Round the closed book, 30 mm over itself and 2 mm of ease; its folds stand upright, so its grain runs across its length.
+    part('Belly band', 2 * (w + thick) + mm(32), mm(40), 1, 'covering', 'along-height'),
     part('Part', w, h, 1, 'text'),
   ];
 }
@@ -38,7 +50,6 @@ function usualParts({ plan }: OpenBook): readonly Omit<KitPiece, 'id'>[] {
 export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly onHide: () => void }) {
   const unit = useSettings((s) => s.unit);
   const { kit } = book.book;
-  const { width, height } = book.plan.sheet;
   const set = (change: Partial<Kit>) => book.change({ kind: 'set-kit', kit: { ...kit, ...change } });
   const part = (id: string, change: Partial<KitPiece>) =>
     set({ pieces: kit.pieces.map((one) => (one.id === id ? { ...one, ...change } : one)) });
@@ -61,7 +72,7 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
           onChange={(copies) => set({ copies })}
         />
         <NumberField
-          label="Spare sheets"
+          label="Spares"
           value={kit.spareSheets}
           digits={0}
           from={0}
@@ -78,13 +89,18 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
           onChange={(sparePercent) => set({ sparePercent })}
         />
       </div>
-      <p className="mt-1 text-sm text-quiet">Whichever is more; usual: 2 sheets or 10 %.</p>
+      <p className="mt-1 text-sm text-quiet">Of every part, whichever is more; usual: 2 or 10 %.</p>
 
       <h3 className="mt-3 text-base">Parts of one copy</h3>
       <ul>
         <li className="border-t border-wood-deep py-1.5">
-          1 {kindWords(book.book.form.id).one}: <span className="measure">{measureSize(width, height, unit)}</span>
-          <span className="block text-sm text-quiet">the sheet that the form folds</span>
+          {ownSheets(book.plan).map(({ id, width, height, each }) => (
+            <span key={id} className="block">
+              {counted(each, kindWords(book.book.form.id).one, kindWords(book.book.form.id).many)}:{' '}
+              <span className="measure">{measureSize(width, height, unit)}</span>
+            </span>
+          ))}
+          <span className="block text-sm text-quiet">what the form folds</span>
         </li>
         {kit.pieces.map((one) => (
           <Part

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Printing } from '@eight-up/core/book/document';
 import { flipForPass, type Printer } from '@eight-up/core/printing/printer';
-import { withSpares } from '@eight-up/core/cutting/kit';
+import { sheetsForEdition } from '@eight-up/core/cutting/kit';
+import { papersForEdition } from '@eight-up/core/printing/print-layout';
 import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
 import { counted } from '@eight-up/words/forms';
 import { measuredSentence, printerWords, putBackSentence } from '@eight-up/words/printers';
@@ -20,14 +21,17 @@ export function BothFaces({ book, set }: PrintingPanel) {
   const { kit } = book.book;
   const { printer, onto } = book.book.printing;
   const { layout } = book;
+  const edition = sheetsForEdition(book.plan, kit);
   const corrected = printer ? measuredSentence(printer, unit) : undefined;
   return (
     <section aria-label="Front and back">
       <p className="text-sm text-quiet">
         {counted(sheets, 'sheet')}, both sides; {kit.copies === 1 ? 'one copy' : `${kit.copies} copies`}:{' '}
-        {kit.copies * sheets}, <b>{withSpares(kit.copies * sheets, kit)} with spares</b>
-        {onto && layout && `, on ${counted(withSpares(kit.copies * layout.papers, kit), 'paper')}`}.
-        {corrected && ` ${corrected}`}
+        {edition.copies}, <b>{edition.withSpares} with spares</b>
+        {onto &&
+          layout &&
+          `; on larger paper ${papersForEdition(layout, kit).copies}, ${papersForEdition(layout, kit).withSpares} with spares${layout.runs > 1 ? `: print the file ${layout.runs} times` : ''}`}
+        .{corrected && ` ${corrected}`}
       </p>
       <div className="flex flex-wrap items-end gap-x-5">
         <Taken book={book} set={set} />
@@ -171,7 +175,8 @@ function Taken({ book, set }: PrintingPanel) {
 function TwoPasses({ book, printer }: { readonly book: OpenBook; readonly printer: Printer }) {
   const two = printer.twoPass!;
   const file = (query: string) => `/api/books/${book.id}/print.pdf?${query}&n=${book.revision}`;
-  const dummy = (query: string) => `/api/books/${book.id}/dummy.pdf?${query}&n=${book.revision}`;
+  const unit = useSettings((s) => s.unit);
+  const dummy = (query: string) => `/api/books/${book.id}/dummy.pdf?${query}&unit=${unit}&n=${book.revision}`;
   const flip = flipOf(book, two);
   return (
     <div className="flex items-center gap-4">

@@ -1,8 +1,10 @@
 import { CREEP_MODELS, type Creep } from '@eight-up/core/book/document';
 import { creepOf, creepPerFolio, sectionThickness } from '@eight-up/core/pagination/creep';
 import { mostFolios } from '@eight-up/core/pagination/nest';
-import { measure } from '@eight-up/core/units/measure';
-import type { Nm } from '@eight-up/core/units/nm';
+import { closedSize } from '@eight-up/core/output/nest-marks';
+import { measure, measureSize, usualMeasure } from '@eight-up/core/units/measure';
+import { mm, type Nm } from '@eight-up/core/units/nm';
+import { TRIM_CAUTION } from '@eight-up/words/cutting';
 import { useSettings } from '../../app/settings.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
@@ -18,15 +20,16 @@ const MODEL_WORDS: Readonly<Record<Creep['model'], string>> = {
 };
 
 /** Above this the steps of the fore-edge are trimmed (usual). */
-const STEPPED = 1_000_000;
+const STEPPED = mm(1);
 
 /** Inner folios push out at the fore-edge: how far, what the pages do about it, and what is trimmed off. */
 export function CreepAndTrim({ book, set }: PrintingPanel) {
   const unit = useSettings((s) => s.unit);
-  const { creep, trim } = book.book.printing;
+  const { creep, trim, trimHead, trimTail } = book.book.printing;
   const folios = mostFolios(book.plan);
   const known = book.book.papers.text?.paper.caliper?.thickness;
   const change = (with_: Partial<Creep>) => set({ creep: { ...creep, ...with_ } });
+  const size = closedSize(book.plan, book.book.printing);
   const out = (folios - 1) * creepPerFolio(creep);
   return (
     <section aria-label="Creep and trim" className="flex flex-wrap gap-x-8">
@@ -66,9 +69,17 @@ export function CreepAndTrim({ book, set }: PrintingPanel) {
           />
         )}
         <MeasureField label="trimmed off the fore-edge" value={trim} onChange={(next: Nm) => set({ trim: next })} />
+        <MeasureField label="the head" value={trimHead} onChange={(next: Nm) => set({ trimHead: next })} />
+        <MeasureField label="the tail" value={trimTail} onChange={(next: Nm) => set({ trimTail: next })} />
+        {(trim > 0 || trimHead > 0 || trimTail > 0) && (
+          <p className="max-w-96 pb-1 text-sm">
+            Closed and trimmed {measureSize(size.width, size.height, unit)}. <b>Heed:</b> {TRIM_CAUTION}
+          </p>
+        )}
         {trim === 0 && out > STEPPED && (
           <p className="max-w-60 pb-1 text-sm">
-            The fore-edge is stepped by {measure(out as Nm, unit)}; above 1 mm makers usually trim it.
+            The fore-edge is stepped by {measure(out as Nm, unit)}; above {usualMeasure(mm(1), unit)} makers usually
+            trim it.
           </p>
         )}
       </div>

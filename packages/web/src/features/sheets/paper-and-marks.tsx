@@ -1,8 +1,11 @@
 import { ONTO_PLACES } from '@eight-up/core/book/document';
 import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import { gridOnParent } from '@eight-up/core/printing/on-parent';
+import { foliosPerSection } from '@eight-up/core/pagination/nest';
 import type { Nm } from '@eight-up/core/units/nm';
-import { counted } from '@eight-up/words/forms';
+import type { PrintLayout } from '@eight-up/core/printing/print-layout';
+import { CUT_OUT_CAUTION } from '@eight-up/words/cutting';
+import { counted, parentGrainSentence } from '@eight-up/words/forms';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
 import type { PrintingPanel } from './printing-panel.ts';
@@ -15,7 +18,7 @@ const PLACE_WORDS: Readonly<Record<(typeof ONTO_PLACES)[number], string>> = {
 /** What paper goes through the printer, where the sheets lie on it, what bleeds, and the marks to gather by. */
 export function PaperAndMarks({ book, set }: PrintingPanel) {
   const { printing } = book.book;
-  const sections = book.plan.run.sheet.sections.length;
+  const sections = foliosPerSection(book.plan).length;
   const resize = (size: Partial<Record<'width' | 'height', Nm>>) => set({ onto: { ...printing.onto!, ...size } });
   return (
     <section aria-label="Paper and marks" className="flex flex-wrap items-end gap-x-5">
@@ -25,6 +28,14 @@ export function PaperAndMarks({ book, set }: PrintingPanel) {
           <MeasureField label="wide" value={printing.onto.width} onChange={(width: Nm) => resize({ width })} />
           <MeasureField label="high" value={printing.onto.height} onChange={(height: Nm) => resize({ height })} />
         </>
+      )}
+      {printing.onto && book.layout && (
+        <p className="mb-1.5 max-w-96 text-sm">
+          {parentGrainSentence(book.plan, book.layout.paper)}
+          {book.layout.butted &&
+            ' Sheets butt: there is no room for marks between them, only at the edges of the paper; lay the rule from tick to tick right across.'}{' '}
+          <b>Heed:</b> {CUT_OUT_CAUTION}
+        </p>
       )}
       {printing.onto && (
         <Choices
@@ -51,22 +62,28 @@ export function PaperAndMarks({ book, set }: PrintingPanel) {
   );
 }
 
+/** What one paper gives: the same sheet for several copies, or several sheets of one. */
+const heldWords = ({ sheetsEach, copiesEach }: PrintLayout): string =>
+  copiesEach === 1
+    ? `${counted(sheetsEach, 'sheet')} on each, cut and gather`
+    : `${sheetsEach === 1 ? 'one sheet' : `${sheetsEach} sheets`} for ${copiesEach} copies on each, cut and gather`;
+
 /** Larger paper in the printer: as many folios as it holds, to be cut out and gathered. */
 function PrintedOnto({ book, set }: PrintingPanel) {
   const { onto } = book.book.printing;
-  const { sheet, run } = book.plan;
-  const grid = (width: Nm, height: Nm) => gridOnParent(sheet, { width, height }, 0, run.sheet.sheets);
+  const { sheet } = book.plan;
+  const grid = (width: Nm, height: Nm) => gridOnParent(sheet, { width, height }, 0, 1);
   const larger = NAMED_SIZES.filter(({ short, long }) => {
     const same = Math.min(sheet.width, sheet.height) === short && Math.max(sheet.width, sheet.height) === long;
     return !same && grid(short, long) !== undefined;
   });
   const chosen = onto && NAMED_SIZES.find(({ short, long }) => onto.width === short && onto.height === long);
-  const held = onto ? book.layout?.each : undefined;
+  const { layout } = book;
   return (
     <label className="mb-1.5 block">
       <span className="block text-sm text-quiet">
         Paper in the printer
-        {held && `: ${counted(held, 'folio')} on each, cut and gather`}
+        {onto && layout && `: ${heldWords(layout)}`}
       </span>
       <select
         className="entry py-[7px]"

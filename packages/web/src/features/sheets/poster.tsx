@@ -16,6 +16,9 @@ const isHidden = ({ plan }: OpenBook): boolean => {
   );
 };
 
+/** Leaves are glued together: the sheet cannot be opened out any more. */
+const isGlued = ({ plan }: OpenBook): boolean => plan.run.glued.length > 0;
+
 /** A picture for the back of the sheet: it appears when the book is opened out. */
 export function Poster({ book }: { readonly book: OpenBook }) {
   const picker = useRef<HTMLInputElement>(null);
@@ -44,6 +47,11 @@ export function Poster({ book }: { readonly book: OpenBook }) {
         }}
       />
       <h2 className="text-lg">The back of the sheet</h2>
+      {poster && isGlued(book) && (
+        <p role="status" className="text-sm">
+          Leaves of this book are glued: under them the poster is not seen, and the sheet no longer opens out.
+        </p>
+      )}
       {drops.busy && <Arriving book={book} {...drops.busy} />}
       <Refusals drops={drops} />
       {poster ? (
@@ -94,9 +102,11 @@ export function Poster({ book }: { readonly book: OpenBook }) {
             Put a poster on it
           </button>
           <span className="text-sm text-quiet">
-            {isHidden(book)
-              ? 'It is hidden in the book and appears when the sheet is opened out.'
-              : 'Part of it shows in the book; all of it when the sheet is opened out.'}
+            {isGlued(book)
+              ? 'Under glued leaves it is not seen, and the sheet no longer opens out: leave the turns unglued, or tie the book.'
+              : isHidden(book)
+                ? 'It is hidden in the book and appears when the sheet is opened out.'
+                : 'Part of it shows in the book; all of it when the sheet is opened out.'}
           </span>
         </p>
       )}
@@ -108,7 +118,7 @@ function Thumbnail({ book, poster }: { readonly book: OpenBook; readonly poster:
   const url = usePicture(book, poster, 240);
   return (
     <span className="flex h-14 w-20 items-center justify-center border border-ink bg-paper text-xs text-quiet">
-      {url ? <img src={url} alt={poster.name} className="size-full object-contain" /> : 'drawing …'}
+      {url ? <img src={url} alt={poster.name} className="max-h-full max-w-full" /> : 'drawing …'}
     </span>
   );
 }

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import type { Printing } from '@eight-up/core/book/document';
 import { unreachedOn } from '@eight-up/core/printing/reach';
+import { mostFolios } from '@eight-up/core/pagination/nest';
 import { useActions } from '../../app/actions.tsx';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
@@ -22,7 +23,7 @@ interface Panel {
   readonly show: (panel: PrintingPanel) => React.ReactNode;
 }
 
-const isNest = ({ plan }: OpenBook): boolean => plan.run.sheet.sheets > 1;
+const isNest = ({ plan }: OpenBook): boolean => mostFolios(plan) > 1;
 const printsBacks = ({ plan }: OpenBook): boolean => plan.form.printed(plan.parameters).includes('B');
 
 const panelsOf = (book: OpenBook): readonly Panel[] => [

@@ -1,25 +1,45 @@
+import { useMemo } from 'react';
 import type { ShelfBook } from '@eight-up/core/contract/answers';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { usePicture } from '../../book/pictures.ts';
+import { coversOf } from '@eight-up/core/folding/reading';
+import { closedSize } from '@eight-up/core/output/nest-marks';
+import { toMm } from '@eight-up/core/units/nm';
+import { pageSetting } from '../../book/derived.ts';
+import { pageBox, PageFace } from '../../book/page-face.tsx';
 
-/** Scale of the shelf: how many millimetres a pixel of it stands for (larger books are drawn to the same scale, up to its height). */
-export const SHELF_MM_PER_PX = 0.52;
 const TALLEST_PX = 236;
 const WIDEST_PX = 230;
+/** Books are drawn no larger than this, however small they all are. */
+const MOST_PX_PER_MM = 1.92;
 /** Usual thickness of a leaf of office paper folded double, for the drawing's edge only. */
 const LEAF_MM = 0.35;
 
-/** A book in its own proportions with its cover, its leaves at the fore-edge. */
-export function BookOnShelf({ book, plan }: { readonly book: ShelfBook; readonly plan: FoldedBook }) {
+/** One scale for all books on the shelf, so that they can be compared: the largest fills its place. Pixels a millimetre. */
+export const shelfScale = (books: readonly { readonly book: ShelfBook; readonly plan: FoldedBook }[]): number =>
+  books.reduce((scale, { book, plan }) => {
+    const { width, height } = closedSize(plan, book.book.printing);
+    return Math.min(scale, TALLEST_PX / toMm(height), WIDEST_PX / toMm(width));
+  }, MOST_PX_PER_MM);
+
+interface BookOnShelfProps {
+  readonly book: ShelfBook;
+  readonly plan: FoldedBook;
+  /** pixels a millimetre */
+  readonly scale: number;
+}
+
+/** A book in its own proportions with its cover as it is printed, its leaves at the fore-edge. */
+export function BookOnShelf({ book, plan, scale }: BookOnShelfProps) {
   const { reading } = plan;
-  const scale = Math.min(1 / SHELF_MM_PER_PX, TALLEST_PX / (reading.height / 1e6), WIDEST_PX / (reading.width / 1e6));
-  const [w, h] = [(reading.width / 1e6) * scale, (reading.height / 1e6) * scale];
+  const size = closedSize(plan, book.book.printing);
+  const [w, h] = [toMm(size.width) * scale, toMm(size.height) * scale];
   const depth = Math.min(46, Math.max(7, reading.leaves * LEAF_MM * 3.4));
-  const coverPage = reading.views[0]!.right;
-  const content = coverPage === null ? null : book.book.pages[coverPage]?.content;
-  const url = usePicture(book, content, 480);
+  const setting = useMemo(() => pageSetting(plan, book.book, book.assets), [plan, book]);
+  const covers = coversOf(reading).front;
+  const shown = covers.some((page) => book.book.pages[page]?.content);
   const edges = Math.min(reading.leaves, 16);
   const rise = depth * 0.5;
+  let left = 0;
   return (
     <svg
       width={w + depth + 2}
@@ -45,16 +65,32 @@ export function BookOnShelf({ book, plan }: { readonly book: ShelfBook; readonly
         const x = (depth * (i + 1)) / edges;
         return <line key={i} x1={w + x} y1={-x * 0.5} x2={w + x} y2={h - x * 0.5} stroke="#16261f" strokeWidth="0.6" />;
       })}
-      <rect width={w} height={h} fill={coverPage === null ? '#efece2' : '#fdfcf7'} stroke="#16261f" strokeWidth="1.4" />
-      {url && (
-        <image
-          href={url}
-          width={w}
-          height={h}
-          preserveAspectRatio={content?.fit === 'fill' || content?.fit === 'bleed' ? 'xMidYMid slice' : 'xMidYMid meet'}
-        />
-      )}
-      {!url && (
+      <rect
+        width={w}
+        height={h}
+        fill={covers.length === 0 ? '#efece2' : '#fdfcf7'}
+        stroke="#16261f"
+        strokeWidth="1.4"
+      />
+      {shown &&
+        covers.map((page) => {
+          // A pair of doors has two pages in front, side by side.
+          const width = (pageBox(setting, page).width / 1e6) * scale;
+          const x = left;
+          left += width;
+          return (
+            <foreignObject key={page} x={x} width={Math.min(width, w - x)} height={h}>
+              <PageFace
+                setting={setting}
+                page={page}
+                shown={book.book.pages[page]!}
+                pixels={480}
+                className="block size-full"
+              />
+            </foreignObject>
+          );
+        })}
+      {!shown && (
         <foreignObject x="6" y="6" width={Math.max(w - 12, 1)} height={Math.max(h - 12, 1)}>
           <p
             className="font-title font-bold"

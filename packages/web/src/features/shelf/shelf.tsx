@@ -5,17 +5,19 @@ import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { measure } from '@eight-up/core/units/measure';
-import { mm } from '@eight-up/core/units/nm';
+import { inch, mm, toMm } from '@eight-up/core/units/nm';
 import { counted, formFacts, formWords, ordinal } from '@eight-up/words/forms';
 import { useActions } from '../../app/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
 import { useSettings, windowId } from '../../app/settings.ts';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { Bin } from './bin.tsx';
-import { BookOnShelf, SHELF_MM_PER_PX } from './book-on-shelf.tsx';
+import { BookOnShelf, shelfScale } from './book-on-shelf.tsx';
 import { OpenBookFile } from './open-book-file.tsx';
 import { FirstDummy } from './first-dummy.tsx';
 import { FindBooks, useArranged } from './find-books.tsx';
+
+const NO_BOOKS: readonly ShelfBook[] = [];
 
 /** Home: the maker's books, each in its own proportions. */
 export function Shelf() {
@@ -28,8 +30,22 @@ export function Shelf() {
     { id: 'new-book', title: 'Start a book', keys: 'N', run: () => void navigate('/new') },
     { id: 'drawer', title: 'Open the drawer of papers', keys: 'W', run: () => void navigate('/drawer') },
   ]);
-  const list = books.data?.books ?? [];
+  const list = books.data?.books ?? NO_BOOKS;
   const arranged = useArranged(list);
+  const plans = useMemo(
+    () => new Map(list.map((book) => [book.id, planBook(book.book.form, book.book.sheet)])),
+    [list],
+  );
+  const scale = useMemo(
+    () =>
+      shelfScale(
+        list.flatMap((book) => {
+          const plan = plans.get(book.id);
+          return plan?.ok ? [{ book, plan: plan.value }] : [];
+        }),
+      ),
+    [list, plans],
+  );
   return (
     <div className="min-h-screen px-9 pb-16 pt-5">
       <header className="mb-8 flex flex-wrap items-start justify-between gap-4">
@@ -62,14 +78,14 @@ export function Shelf() {
           <FindBooks arranged={arranged} count={list.length} />
           <ul className="flex flex-wrap gap-y-10" aria-label="Books on the shelf">
             {arranged.shown.map((book) => (
-              <Place key={book.id} book={book} />
+              <Place key={book.id} book={book} plan={plans.get(book.id)!} scale={scale} />
             ))}
             <li aria-hidden="true" className="flex grow flex-col">
               <div className="h-[250px]" />
               <Plank />
             </li>
           </ul>
-          <ShelfScale />
+          <ShelfScale pixelsPerMm={scale} />
         </main>
       )}
       <Bin />
@@ -77,15 +93,21 @@ export function Shelf() {
   );
 }
 
-function Place({ book }: { readonly book: ShelfBook }) {
-  const { form, sheet } = book.book;
-  const plan = useMemo(() => planBook(form, sheet), [form, sheet]);
+function Place({
+  book,
+  plan,
+  scale,
+}: {
+  readonly book: ShelfBook;
+  readonly plan: ReturnType<typeof planBook>;
+  readonly scale: number;
+}) {
   return (
     <li className="flex flex-col" style={{ minWidth: 214 }}>
       <div className="flex h-[250px] items-end pl-2.5 pr-10">
         {plan.ok ? (
           <Link to={`/books/${book.id}/pages`} aria-label={`Open ${book.book.title}`} className="block">
-            <BookOnShelf book={book} plan={plan.value} />
+            <BookOnShelf book={book} plan={plan.value} scale={scale} />
           </Link>
         ) : (
           <p className="text-sm text-quiet">This form no longer folds.</p>
@@ -206,10 +228,10 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
 }
 
 /** How long a stretch of shelf is, so that sizes can be compared. */
-function ShelfScale() {
+function ShelfScale({ pixelsPerMm }: { readonly pixelsPerMm: number }) {
   const unit = useSettings((s) => s.unit);
-  const length = unit === 'mm' ? mm(100) : mm(101.6);
-  const px = length / 1e6 / SHELF_MM_PER_PX;
+  const length = unit === 'mm' ? mm(100) : inch(4);
+  const px = toMm(length) * pixelsPerMm;
   return (
     <div className="mt-8 flex justify-end pr-4">
       <div
