@@ -140,7 +140,7 @@ describe('booklets and fold-outs in words', () => {
         const way = /\b(over|under|behind|away)\b/.exec(order)?.[1];
         if (end) expect(way === 'over', sentence).toBe(motion.up);
         const titled = /half (over|under)/.exec(title)?.[1];
-      if (titled) expect(titled).toBe(motion.up ? 'over' : 'under');
+        if (titled) expect(titled).toBe(motion.up ? 'over' : 'under');
         if (!folded) expect(sentence).not.toMatch(/already|pile|last fold|once more/);
         folded = true;
       });
