@@ -94,12 +94,27 @@ describe('paper, grain and yield', () => {
     const { driver } = browser;
     await fill('Copies', '25');
     await waitForText(driver, '8 books a sheet, 64 pages');
-    await waitForText(driver, '4 sheets, with spares 6; fewer are impossible.');
+    // 25 and 3 spare ones, eight from a sheet; 34 sheets lie in the drawer.
+    await waitForText(
+      driver,
+      '4 sheets, spares included; with cuts from edge to edge fewer are impossible. 34 in the drawer: enough.',
+    );
     await click('button', 'Take Wharf cartridge');
     await waitForText(driver, 'cuts, in this order');
     const { book } = await json<BookAnswer>(`/api/books/${id}`);
-    expect(book.papers.text).toMatchObject({ sheets: 4, toBuy: 6, cost: 720, grain: 'own' });
+    expect(book.papers.text).toMatchObject({ sheets: 4, cost: 480, grain: 'own', cut: false });
     await waitForText(driver, 'fresh blade');
+  });
+
+  it('once it is cut the drawer knows, and is never told twice', async () => {
+    const { driver } = browser;
+    const stock = async () => (await json<DrawerAnswer>('/api/papers')).papers[0]!.stock;
+    await click('button', /^It is cut: take the sheets off the drawer’s count/);
+    await waitForText(driver, 'It is cut: the sheets are taken off the drawer’s count');
+    expect(await stock()).toBe(30);
+    await driver.navigate().refresh();
+    await waitForText(driver, 'It is cut: the sheets are taken off the drawer’s count');
+    expect(await stock()).toBe(30);
   });
 
   it('the bench sheet is one page with the cuts in order', async () => {
@@ -175,7 +190,7 @@ describe('paper, grain and yield', () => {
     await waitForText(driver, '2 × Endpaper folio');
     await driver.wait(async () => {
       const text = await driver.findElement(By.css('main')).getText();
-      return /\d+ sheets, with spares \d+; (fewer are impossible|the best found)/.test(text);
+      return /\d+ sheets, spares included; (with cuts|the best found)/.test(text);
     }, 20_000);
     await click('button', 'board');
     await click('radio', 'boards');

@@ -24,10 +24,10 @@ const chosen: ChosenPaper = {
   paper: { ...PLAIN_PAPER, id: 'p', name: 'Wharf' },
   grain: 'own',
   sheets: 4,
-  toBuy: 6,
   cost: 720,
   engine: 1,
   input: 'abc',
+  cut: false,
 };
 const after = (book: BookDocument, command: Command) => {
   const done = applyCommand(book, command);

@@ -180,12 +180,17 @@ export async function copyBook(
 ): Promise<BookRow> {
   const row = await findBook(em, id);
   const start = from === undefined ? row.doc : await documentAt(em, row, from);
-  const doc = commands.reduce((old, command) => applied({ doc: old }, command).book, start);
+  const changed = commands.reduce((old, command) => applied({ doc: old }, command).book, start);
+  const doc = { ...changed, papers: stillToCut(changed.papers) };
   return createBook(
     em,
     as === 'edition' ? { ...doc, edition: doc.edition + 1 } : { ...doc, title: `${doc.title.slice(0, 190)}, a copy` },
   );
 }
+
+/** Whatever was cut for one book is still to be cut for another. */
+const stillToCut = (papers: BookDocument['papers']): BookDocument['papers'] =>
+  Object.fromEntries(Object.entries(papers).map(([kind, chosen]) => [kind, { ...chosen, cut: false }]));
 
 export type CopyRequest = z.output<typeof copyRequest>;
 

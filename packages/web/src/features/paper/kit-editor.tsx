@@ -4,6 +4,7 @@ import { closedSize } from '@eight-up/core/output/nest-marks';
 import {
   CUT_EDGES,
   ownSheets,
+  sheetsForEdition,
   type CutEdge,
   type CuttingManner,
   type Kit,
@@ -50,6 +51,7 @@ function usualParts({ plan, book }: OpenBook): readonly Omit<KitPiece, 'id'>[] {
 export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly onHide: () => void }) {
   const unit = useSettings((s) => s.unit);
   const { kit } = book.book;
+  const edition = sheetsForEdition(book.plan, kit);
   const set = (change: Partial<Kit>) => book.change({ kind: 'set-kit', kit: { ...kit, ...change } });
   const part = (id: string, change: Partial<KitPiece>) =>
     set({ pieces: kit.pieces.map((one) => (one.id === id ? { ...one, ...change } : one)) });
@@ -100,7 +102,9 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
               <span className="measure">{measureSize(width, height, unit)}</span>
             </span>
           ))}
-          <span className="block text-sm text-quiet">what the form folds</span>
+          <span className="block text-sm text-quiet">
+            what the form folds; {edition.copies} for the edition, {edition.withSpares} with spares
+          </span>
         </li>
         {kit.pieces.map((one) => (
           <Part

@@ -77,6 +77,61 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
   const impossible = answers.filter((one) => !one.right.ok && !one.careless.ok);
   const { width, height } = book.plan.sheet;
   const halving = on === 'text' ? halvingSentence({ width, height, fibre: sheetGrain(book.plan) }, unit) : undefined;
+  // Ranked by price, papers without one cannot be compared with those that have one.
+  const isPriced = ({ right: answer }: PaperAnswers) => by === 'area' || (answer.ok && answer.value.cost !== null);
+  const [priced, unpriced] = [right.filter(isPriced), right.filter((one) => !isPriced(one))];
+  const ranked = (one: PaperAnswers, first: boolean) => {
+    const paper = paperOf(one.paper);
+    const plan = (one.right as { value: PaperPlan }).value;
+    return (
+      <li key={one.paper} className="slip grid grid-cols-[190px_minmax(0,1fr)_auto] gap-5 p-4 max-[760px]:grid-cols-1">
+        <PlanPicture paper={paper} plan={plan} nameOf={nameOf} />
+        <div className="leading-snug">
+          <h3 className="text-lg">{paper.name}</h3>
+          <p className="text-sm text-quiet">
+            {paper.sheet.fibre === 'unknown'
+              ? `grain not known: this is the answer if the fibres run ${plan.fibre === 'along-height' ? 'upright' : 'across'}`
+              : grainWords(paper.sheet, unit)}
+          </p>
+          <p className="mt-1 font-semibold">{perSheetSentence(book.plan, plan, nameOf)}</p>
+          <p>
+            {sheetsSentence(plan)} {stockSentence(plan, paper)}
+          </p>
+          {first && <p className="mt-1">{rankReason(plan, by, task.kit.copies, unit)}</p>}
+          {paper.sheet.fibre === 'unknown' && one.other?.ok && (
+            <p className="mt-1 text-blade">
+              The other way: {perSheetSentence(book.plan, one.other.value, nameOf) ?? sheetsSentence(one.other.value)}.
+              Find out before you cut:{' '}
+              <Link to={`/drawer?paper=${paper.id}`} className="remedy">
+                bend it
+              </Link>
+              .
+            </p>
+          )}
+        </div>
+        <div className="flex flex-col items-end gap-1 text-right">
+          <p className="measure text-lg">{plan.cost === null ? '' : moneyWords(plan.cost / task.kit.copies)}</p>
+          <p className="text-sm text-quiet">{plan.cost === null ? 'price not known' : 'a copy, spares included'}</p>
+          <p className="text-sm text-quiet">{Math.round(plan.waste * 100)} % left over</p>
+          {paper.sheet.fibre === 'unknown' ? (
+            <Link to={`/drawer?paper=${paper.id}`} className="action mt-1">
+              Find its grain first
+            </Link>
+          ) : (
+            <button
+              type="button"
+              className={`action mt-1 ${first ? 'action-first' : ''}`}
+              onClick={() => taking.take(paper, 'own')}
+              disabled={taking.running}
+              aria-label={`Take ${paper.name}`}
+            >
+              Take this paper
+            </button>
+          )}
+        </div>
+      </li>
+    );
+  };
   return (
     <div className="flex flex-col gap-4">
       <div className="flex flex-wrap items-end justify-between gap-3">
@@ -101,65 +156,16 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
         </p>
       )}
       <ol className="flex flex-col gap-3" aria-label="Papers with the grain right">
-        {right.map((one, i) => {
-          const paper = paperOf(one.paper);
-          const plan = (one.right as { value: PaperPlan }).value;
-          return (
-            <li
-              key={one.paper}
-              className="slip grid grid-cols-[190px_minmax(0,1fr)_auto] gap-5 p-4 max-[760px]:grid-cols-1"
-            >
-              <PlanPicture paper={paper} plan={plan} nameOf={nameOf} />
-              <div className="leading-snug">
-                <h3 className="text-lg">{paper.name}</h3>
-                <p className="text-sm text-quiet">
-                  {paper.sheet.fibre === 'unknown'
-                    ? `grain not known: this is the answer if the fibres run ${plan.fibre === 'along-height' ? 'upright' : 'across'}`
-                    : grainWords(paper.sheet, unit)}
-                </p>
-                <p className="mt-1 font-semibold">{perSheetSentence(book.plan, plan, nameOf)}</p>
-                <p>
-                  {sheetsSentence(plan)} {stockSentence(plan, paper)}
-                </p>
-                {i === 0 && <p className="mt-1">{rankReason(plan, by, task.kit.copies, unit)}</p>}
-                {paper.sheet.fibre === 'unknown' && one.other?.ok && (
-                  <p className="mt-1 text-blade">
-                    The other way:{' '}
-                    {perSheetSentence(book.plan, one.other.value, nameOf) ?? sheetsSentence(one.other.value)}. Find out
-                    before you cut:{' '}
-                    <Link to={`/drawer?paper=${paper.id}`} className="remedy">
-                      bend it
-                    </Link>
-                    .
-                  </p>
-                )}
-              </div>
-              <div className="flex flex-col items-end gap-1 text-right">
-                <p className="measure text-lg">{plan.cost === null ? '' : moneyWords(plan.cost / task.kit.copies)}</p>
-                <p className="text-sm text-quiet">
-                  {plan.cost === null ? 'price not known' : 'a copy, spares included'}
-                </p>
-                <p className="text-sm text-quiet">{Math.round(plan.waste * 100)} % left over</p>
-                {paper.sheet.fibre === 'unknown' ? (
-                  <Link to={`/drawer?paper=${paper.id}`} className="action mt-1">
-                    Find its grain first
-                  </Link>
-                ) : (
-                  <button
-                    type="button"
-                    className={`action mt-1 ${i === 0 ? 'action-first' : ''}`}
-                    onClick={() => taking.take(paper, 'own')}
-                    disabled={taking.running}
-                    aria-label={`Take ${paper.name}`}
-                  >
-                    Take this paper
-                  </button>
-                )}
-              </div>
-            </li>
-          );
-        })}
+        {priced.map((one, i) => ranked(one, i === 0))}
       </ol>
+      {unpriced.length > 0 && (
+        <section aria-label="Papers whose price is not known">
+          <h3 className="mb-2 text-lg">Price not known: by the paper in a copy</h3>
+          <ol className="flex flex-col gap-3">
+            {unpriced.map((one, i) => ranked(one, priced.length === 0 && i === 0))}
+          </ol>
+        </section>
+      )}
       {halving && <p className="max-w-2xl">{halving}</p>}
       {against.length > 0 && (
         <section aria-label="Against the grain" className="border-t-2 border-blade pt-3">
