@@ -1,5 +1,6 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Step } from '@eight-up/core/folding/step';
+import { foliosPerSection } from '@eight-up/core/pagination/nest';
 import { needsOf } from '@eight-up/core/forms/needs';
 
 /** A step in a maker's words: a heading of a few words and one sentence; a caution where a blade or glue is used. */
@@ -67,12 +68,12 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     sentence: 'Starting from the end of the strip, lay this row panel on panel, each fold against the last.',
   }),
   'fold-turn': () => ({ title: 'Fold the turn', sentence: 'Fold the pile over the turn, onto the row before it.' }),
-  'nest-inside-up': (_, { run: { sheet } }) =>
-    sheet.sheets === 1
+  'nest-inside-up': (_, plan) =>
+    plan.run.sheet.sheets === 1
       ? { title: 'Inside up', sentence: 'Turn the sheet over like a page, so that the inside lies up.' }
       : {
           title: 'Insides up',
-          sentence: `Lay all ${sheet.sheets} sheets on one another with their insides up, sheet 1 undermost.`,
+          sentence: `Lay ${foliosPerSection(plan).length > 1 ? 'the' : `all ${plan.run.sheet.sheets}`} sheets on one another in order, with their insides up, sheet 1 undermost.`,
         },
   'fold-the-nest': (step, plan) => {
     const { sheets } = plan.run.sheet;

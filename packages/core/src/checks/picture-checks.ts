@@ -1,6 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { AssetLookup, BookDocument, Margins } from '../book/document.ts';
-import { bottom, right, type Rect } from '../geometry/rect.ts';
+import { bottom, meet, right, type Rect } from '../geometry/rect.ts';
 import { metByGutter } from '../pagination/gutter.ts';
 import { extentOf } from '../pagination/placing.ts';
 import { layPoster, paperOnFace, type PlacedContent } from '../pagination/imposition.ts';
@@ -95,7 +95,14 @@ const SLACK = 10_000;
 /** Pages whose ink reaches into the strip along the sheet's edge that the printer leaves white. */
 function inMargin(plan: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
   const margins = unreachedOn(plan, book);
-  const pages = placed.flatMap(({ page, inked }) => (inked && reachesMargin(inked, plan, margins) ? [page] : []));
+  // On larger paper what runs over the sheet is cut off with the rest.
+  const { width, height } = plan.sheet;
+  const kept = (inked: Rect | undefined) =>
+    inked && book.printing.onto ? meet(inked, { left: 0, top: 0, width, height }) : inked;
+  const pages = placed.flatMap(({ page, inked }) => {
+    const ink = kept(inked);
+    return ink && reachesMargin(ink, plan, margins) ? [page] : [];
+  });
   return pages.length ? [{ code: 'in-unprintable-margin', weight: 'settle', pages }] : [];
 }
 

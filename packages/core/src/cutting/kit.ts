@@ -132,6 +132,27 @@ export function ownSheets({ sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>): re
 export const sheetGrain = (plan: FoldedBook): Exclude<FibreAxis, 'any' | 'unknown'> =>
   plan.reading.spineAxis === 'vertical' ? 'along-height' : 'along-width';
 
+/** Sheets of the book for all copies, and with spares: what is printed, and what is cut from paper. */
+export function sheetsForEdition(
+  { run }: Pick<FoldedBook, 'run'>,
+  kit: Kit,
+): { readonly copies: number; readonly withSpares: number } {
+  const copies = kit.copies * run.sheet.sheets;
+  return { copies, withSpares: withSpares(copies, kit) };
+}
+
+/** How many of each size of sheet, spares included: they go by the sizes' shares, what does not divide to the widest, which serves for any. */
+function sheetsWithSpares(
+  plan: Pick<FoldedBook, 'sheet' | 'run'>,
+  kit: Kit,
+): readonly (readonly [OwnSheets, number])[] {
+  const { copies, withSpares: all } = sheetsForEdition(plan, kit);
+  const sizes = ownSheets(plan);
+  const shares = sizes.map(({ each }) => Math.floor(((all - copies) * each * kit.copies) / copies));
+  const rest = all - copies - shares.reduce((sum, share) => sum + share, 0);
+  return sizes.map((size, i) => [size, size.each * kit.copies + shares[i]! + (i === 0 ? rest : 0)] as const);
+}
+
 /**
  * The pieces of one kind of material that the edition needs, spares included, as they are cut: with what is trimmed off later. Spares are spare pieces: a sheet of
  * paper gives several, and it is the piece that is spoiled.
@@ -141,26 +162,14 @@ export function neededPieces(plan: FoldedBook, kit: Kit, kind: PaperKind): reado
   const piece = (
     { id, width, height }: Pick<OwnSheets, 'id' | 'width' | 'height'>,
     grain: PieceGrain,
-    each: number,
-  ): NeededPiece => ({
-    id,
-    width: nm(width + more),
-    height: nm(height + more),
-    grain,
-    needed: withSpares(each * kit.copies, kit),
-  });
-  const own = kind === 'text' ? ownSheets(plan).map((one) => piece(one, sheetGrain(plan), one.each)) : [];
-  return [...own, ...kit.pieces.filter(({ on }) => on === kind).map((one) => piece(one, one.grain, one.each))];
-}
-
-/** Sheets of the book for all copies, and with spares: what is printed, and what is cut from paper. */
-export function sheetsForEdition(
-  plan: Pick<FoldedBook, 'sheet' | 'run'>,
-  kit: Kit,
-): { readonly copies: number; readonly withSpares: number } {
-  const counts = ownSheets(plan).map(({ each }) => each * kit.copies);
-  const sum = (of: (count: number) => number) => counts.reduce((all, count) => all + of(count), 0);
-  return { copies: sum((count) => count), withSpares: sum((count) => withSpares(count, kit)) };
+    needed: number,
+  ): NeededPiece => ({ id, width: nm(width + more), height: nm(height + more), grain, needed });
+  const own =
+    kind === 'text' ? sheetsWithSpares(plan, kit).map(([size, count]) => piece(size, sheetGrain(plan), count)) : [];
+  const others = kit.pieces
+    .filter(({ on }) => on === kind)
+    .map((one) => piece(one, one.grain, withSpares(one.each * kit.copies, kit)));
+  return [...own, ...others];
 }
 
 /** The kinds of material that a kit asks for. */

@@ -115,10 +115,13 @@ describe('a book on a paper', () => {
     const { pieces } = kitTask(flaps.value, kit(10), 'text');
     const leaf = flaps.value.reading.width;
     expect(pieces.map(({ id, width, needed }) => [id, width, needed])).toEqual([
-      ['sheet', mm(420), 12],
+      // A tenth of thirty folios is three: two of the size of which there are twice as many, one wide one.
+      ['sheet', mm(420), 11],
       ['sheet 2', 2 * leaf, 22],
     ]);
-    expect(sheetsForEdition(flaps.value, kit(10))).toEqual({ copies: 30, withSpares: 34 });
+    expect(sheetsForEdition(flaps.value, kit(10))).toEqual({ copies: 30, withSpares: 33 });
+    // Of one copy two spare folios, one of each size.
+    expect(kitTask(flaps.value, kit(1), 'text').pieces.map(({ needed }) => needed)).toEqual([2, 3]);
   });
 
   it('of a square book knows which way the fibres run', () => {

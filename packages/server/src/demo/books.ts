@@ -294,6 +294,13 @@ function stores({ words }: Lettering): readonly Picture[] {
 }
 
 /** Books at different stages: ready to print, waiting for pictures, a booklet for the duplex printer. */
+/** Printed on larger paper, pictures run over the edge along which their sheets are cut out. */
+const bleeding = (pages: number): Command => ({
+  kind: 'set-fit',
+  pages: Array.from({ length: pages }, (_, i) => i),
+  fit: 'bleed',
+});
+
 const say = (at: number, words: Partial<Omit<BookPage, 'content'>>): Command => ({ kind: 'say', page: at, words });
 
 /** Many gulls over the river, for the back of the sheet. */
@@ -381,6 +388,7 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
         say(19, { role: 'back' }),
         { kind: 'spread', page: 5, over: { kind: 'opening', view: 3 }, how: 'in-the-book', overlap: mm(2) },
         { kind: 'discard', tray: 0 },
+        bleeding(20),
       ],
       called: 'proofed on the night boat',
     },
@@ -402,6 +410,7 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
         { kind: 'spread', page: 13, over: { kind: 'opening', view: 7 }, how: 'in-the-book' },
         say(0, { role: 'cover' }),
         say(17, { role: 'back' }),
+        bleeding(18),
       ],
     },
   ];

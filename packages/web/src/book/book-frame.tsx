@@ -1,6 +1,7 @@
 import { memo, useState } from 'react';
 import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon, ChevronLeftIcon } from '@heroicons/react/24/outline';
+import { closedSize } from '@eight-up/core/output/nest-marks';
 import { measureSize } from '@eight-up/core/units/measure';
 import { formWords, ordinal } from '@eight-up/words/forms';
 import { useActions } from '../app/actions.tsx';
@@ -101,7 +102,7 @@ function Title({ book }: { readonly book: OpenBook }) {
 function StateLine({ book }: { readonly book: OpenBook }) {
   const unit = useSettings((s) => s.unit);
   const saving = useSaving(book.id);
-  const { width, height } = book.plan.reading;
+  const { width, height } = closedSize(book.plan, book.book.printing);
   const saved = new Date(book.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
   return (
     <p className="mt-1 flex flex-wrap items-center gap-x-2 pl-8 text-quiet">

@@ -2,12 +2,14 @@ import { useMemo, useState } from 'react';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { isOwnSheet, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
 import { marksOf, type Mark, type Reading } from '@eight-up/core/cutting/marks';
+import { closedSize } from '@eight-up/core/output/nest-marks';
 import { offcutUses } from '@eight-up/core/cutting/offcut-use';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import type { ChosenPaper } from '@eight-up/core/book/document';
 import { fibreOfPiece } from '@eight-up/core/output/cutting-drawing';
 import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
 import { measure, measureSize } from '@eight-up/core/units/measure';
+import type { Nm } from '@eight-up/core/units/nm';
 import {
   cutSentence,
   CUTTING_CAUTION,
@@ -249,6 +251,18 @@ function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: Pape
   );
 }
 
+/** Offcuts of one size together. */
+function alike<O extends { readonly width: Nm; readonly height: Nm; readonly times: number }>(
+  offcuts: readonly O[],
+): O[] {
+  const bySize = new Map<string, O>();
+  for (const one of offcuts) {
+    const key = `${one.width} ${one.height}`;
+    bySize.set(key, { ...one, times: one.times + (bySize.get(key)?.times ?? 0) });
+  }
+  return [...bySize.values()];
+}
+
 /** What is left, what it is good for, and its way back into the drawer. */
 function OffcutList({
   book,
@@ -263,12 +277,13 @@ function OffcutList({
 }) {
   const unit = useSettings((s) => s.unit);
   const { papers, change } = usePapers();
-  const { reading } = book.plan;
+  const page = closedSize(book.plan, book.book.printing);
   const kept = papers.find(({ id }) => id === chosen.paper.id);
   const fibre = realFibre(chosen, plan);
-  const left = plan.sheets
-    .flatMap(({ times, plan: { offcuts } }) => offcuts.map((offcut) => ({ ...offcut, times, fibre })))
-    .filter((offcut) => !offcutUses(offcut, reading).includes('scrap'))
+  const left = alike(
+    plan.sheets.flatMap(({ times, plan: { offcuts } }) => offcuts.map((offcut) => ({ ...offcut, times, fibre }))),
+  )
+    .filter((offcut) => !offcutUses(offcut, page).includes('scrap'))
     .sort((a, b) => b.width * b.height - a.width * a.height);
   const putAway = () => {
     if (!kept) return;
@@ -296,7 +311,7 @@ function OffcutList({
         {left.slice(0, 12).map((offcut, i) => (
           <li key={i}>
             {offcut.times} × <span className="measure">{measureSize(offcut.width, offcut.height, unit)}</span>{' '}
-            <span className="text-sm text-quiet">{offcutWords(offcutUses(offcut, reading))}</span>
+            <span className="text-sm text-quiet">{offcutWords(offcutUses(offcut, page))}</span>
           </li>
         ))}
       </ul>
