@@ -87,7 +87,10 @@ export const estimatedCaliper = (grammage: number, stuff: Stuff): Caliper => ({
   how: 'estimated',
 });
 
-/** Thickness of one sheet from a stack of so many, measured with a rule. */
+/** A lower stack than this tells little: half a millimetre of a rule is a twentieth of it (usual). */
+export const LEAST_STACK: Nm = mm(10);
+
+/** Thickness of one sheet from a stack of so many, counted and measured with a rule; at least LEAST_STACK high. */
 export const stackedCaliper = (stack: Nm, sheets: number): Caliper => ({
   thickness: nm(stack / sheets),
   how: 'measured',

@@ -43,10 +43,12 @@ export const STARTER_PAPERS: readonly PaperDraft[] = [
   paper('Greyboard 2 mm', 'greyboard', 1290, sheet(700, 1000, 'along-height'), { kind: 'board', colour: '#b9b2a4' }),
   paper('Greyboard 1 mm', 'greyboard', 650, sheet(700, 1000, 'along-height'), { kind: 'board', colour: '#c2bcb0' }),
   {
-    ...paper('Book cloth, by the metre', 'cartridge', 200, sheet(1000, 1300, 'along-height')),
+    // A metre off a roll 1.3 m wide: the warp runs along the roll, so along the metre.
+    ...paper('Book cloth, by the metre', 'cartridge', 200, sheet(1000, 1300, 'along-width')),
     kind: 'covering',
     stuff: null,
     caliper: null,
+    note: 'The warp runs along the roll, so along the metre that was cut off it: lay it along the spine.',
     colour: '#3f5f63',
   },
   paper('Cover paper, tinted', 'cartridge', 220, sheet(500, 700, 'along-height'), {

@@ -1,7 +1,9 @@
+import { useState } from 'react';
 import {
   EDGES,
   estimatedCaliper,
   FOUND_BY,
+  LEAST_STACK,
   PAPER_KINDS,
   stackedCaliper,
   STUFFS,
@@ -12,8 +14,8 @@ import {
   type Stuff,
 } from '@eight-up/core/paper/paper';
 import { turnedSheet, type FibreAxis } from '@eight-up/core/paper/sheet-size';
-import { measure } from '@eight-up/core/units/measure';
-import { mm, type Nm } from '@eight-up/core/units/nm';
+import { measure, usualMeasure } from '@eight-up/core/units/measure';
+import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { FOUND_NAMES, grainWords, KIND_WORDS, STUFF_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../app/settings.ts';
 import { PaperPicture } from '../../paper/paper-picture.tsx';
@@ -167,13 +169,22 @@ export function PaperEditor({ paper, acts }: { readonly paper: Paper; readonly a
   );
 }
 
-/** What a stack of this many is measured for. */
-const STACK = 10;
+/** Sheets of office paper that make a stack high enough to measure. */
+const STACK = 100;
 
 /** Weight and thickness: measured, or estimated from the stuff and said so. */
 function Body({ paper, set }: { readonly paper: Paper; readonly set: (change: Partial<Paper>) => void }) {
   const unit = useSettings((s) => s.unit);
   const { grammage, stuff, caliper } = paper;
+  const [counted, setCounted] = useState(STACK);
+  const [stack, setStack] = useState<Nm>();
+  const measured = (high: Nm | undefined, sheets: number) => {
+    setStack(high);
+    setCounted(sheets);
+    if (high !== undefined && high >= LEAST_STACK) set({ caliper: stackedCaliper(high, sheets) });
+    else if (high === 0) set({ caliper: null });
+  };
+  const low = stack !== undefined && stack > 0 && stack < LEAST_STACK;
   const estimate = (weight: number | null, of: Stuff | null): Partial<Paper> =>
     caliper?.how === 'measured'
       ? {}
@@ -209,11 +220,26 @@ function Body({ paper, set }: { readonly paper: Paper; readonly set: (change: Pa
             ))}
           </select>
         </label>
-        <MeasureField
-          label={`A stack of ${STACK} measures`}
-          value={mm(((caliper?.thickness ?? 0) * STACK) / 1e6)}
-          onChange={(stack) => set({ caliper: stack > 0 ? stackedCaliper(stack, STACK) : null })}
+        <NumberField
+          label="Sheets counted"
+          value={counted}
+          digits={0}
+          from={1}
+          to={10_000}
+          className="w-20"
+          onChange={(sheets) => measured(stack, sheets)}
         />
+        <MeasureField
+          label="Their stack measures"
+          value={stack ?? (caliper?.how === 'measured' ? nm(caliper.thickness * counted) : mm(0))}
+          onChange={(high) => measured(high, counted)}
+        />
+        {low && (
+          <p role="alert" className="max-w-64 pb-1.5 text-sm text-blade">
+            A stack below {usualMeasure(LEAST_STACK, unit)} tells little: count more sheets. The thickness was kept as
+            it was.
+          </p>
+        )}
         <p className="max-w-64 pb-1.5 text-sm">
           {caliper === null ? (
             'Thickness not known: say the weight and the stuff, or measure a stack.'
@@ -231,7 +257,7 @@ function Body({ paper, set }: { readonly paper: Paper; readonly set: (change: Pa
               )}
             </>
           ) : (
-            `About ${measure(caliper.thickness, unit)} thick: an estimate within 15 %. A stack of ten measured with a rule is better.`
+            `About ${measure(caliper.thickness, unit)} thick: an estimate within 15 %. A counted stack, ${usualMeasure(LEAST_STACK, unit)} or higher, measured with a rule is better.`
           )}
         </p>
       </div>
