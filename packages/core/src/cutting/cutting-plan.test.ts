@@ -4,6 +4,7 @@ import { inch, mm, nm } from '../units/nm.ts';
 import { planCutting, type CuttingPlan } from './cutting-plan.ts';
 import type { CutRect } from './lay-out.ts';
 import { choices, waysToLie } from '../../test/every-cut.ts';
+import { lyingAfter, lyingIn } from '../../test/replayed-cuts.ts';
 import type { Parent, WantedPiece } from './parent.ts';
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
@@ -239,47 +240,6 @@ describe('every plan', () => {
     expect(along.pieces.map(({ turned }) => turned)).toEqual(along.pieces.map(() => false));
   });
 });
-
-/** What lies on the bench once scissors have followed a list of cuts: each parts just one paper, from edge to edge; of a tear or a kerf the gap is lost behind it. */
-function lyingAfter(from: Parent, cuts: CuttingPlan['cuts'], gap: number): readonly string[] {
-  let papers: readonly CutRect[] = [{ left: mm(0), top: mm(0), width: from.width, height: from.height }];
-  for (const { axis, at, from: start, to, why } of cuts) {
-    const upright = axis === 'upright';
-    const hit = papers.filter((p) =>
-      upright
-        ? p.left < at && at < p.left + p.width && p.top === start && p.top + p.height === to
-        : p.top < at && at < p.top + p.height && p.left === start && p.left + p.width === to,
-    );
-    expect(hit).toHaveLength(1);
-    const [p] = hit as [CutRect];
-    const lost = why === 'part' ? gap : 0;
-    const parts = upright
-      ? [
-          { ...p, width: nm(at - p.left) },
-          { ...p, left: nm(at + lost), width: nm(p.left + p.width - at - lost) },
-        ]
-      : [
-          { ...p, height: nm(at - p.top) },
-          { ...p, top: nm(at + lost), height: nm(p.top + p.height - at - lost) },
-        ];
-    papers = [...papers.filter((one) => one !== p), ...parts.filter(({ width, height }) => width > 0 && height > 0)];
-  }
-  return papers.map(nameOf).sort();
-}
-
-/** What a plan says lies there: its pieces, its offcuts, and what was trimmed off. */
-function lyingIn(from: Parent, { pieces: laid, offcuts }: CuttingPlan): readonly string[] {
-  const { left, right, top, bottom } = from.trims;
-  const strips: readonly CutRect[] = [
-    { left: mm(0), top: mm(0), width: left, height: from.height },
-    { left, top: mm(0), width: nm(from.width - left), height: top },
-    { left: nm(from.width - right), top, width: right, height: nm(from.height - top) },
-    { left, top: nm(from.height - bottom), width: nm(from.width - left - right), height: bottom },
-  ];
-  return [...laid, ...offcuts, ...strips.filter(({ width, height }) => width > 0 && height > 0)].map(nameOf).sort();
-}
-
-const nameOf = ({ left, top, width, height }: CutRect): string => `${left} ${top} ${width} ${height}`;
 
 const worthMost = (found: ReadonlySet<string>, worth: readonly number[]) =>
   Math.max(...[...found].map((one) => one.split(',').reduce((sum, n, i) => sum + Number(n) * worth[i]!, 0)));

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { choices, waysToLie } from '../../test/every-cut.ts';
+import { lyingAfter, lyingIn } from '../../test/replayed-cuts.ts';
 import { finish } from '../long-work.ts';
 import { mm } from '../units/nm.ts';
 import { editionWork, type EditionPlan, type EditionTask, type NeededPiece, type StockedParent } from './edition.ts';
@@ -154,5 +155,44 @@ describe('an edition', () => {
       ),
     );
     expect(plan).toMatchObject({ ok: false, problem: { code: 'not-enough-paper' } });
+  });
+});
+
+describe('every sheet of an edition', () => {
+  it('is cut as its list says, by trimmer, knife or tear, and all pieces are there, no more and no fewer', () => {
+    const size = fc.record({
+      w: fc.integer({ min: 60, max: 310 }),
+      h: fc.integer({ min: 60, max: 310 }),
+      needed: fc.integer({ min: 1, max: 12 }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(size, { minLength: 1, maxLength: 3 }),
+        fc.constantFrom(0, 3),
+        fc.constantFrom(undefined, 330, 460),
+        fc.constantFrom('any' as const, 'along-width' as const),
+        (sizes, gap, longest, fibre) => {
+          const parents = [parent('a', 700, 1000, { fibre }), parent('b', 420, 594, { fibre, price: 2, stock: 4 })];
+          const pieces = sizes.map(({ w, h, needed }, i): NeededPiece => ({
+            ...piece(`${i}`, w, h, needed),
+            grain: i ? 'any' : 'along-height',
+          }));
+          const found = finish(
+            editionWork(
+              { parents, pieces, gap: mm(gap), ...(longest ? { longest: mm(longest) } : {}) },
+              solve,
+              'quick',
+            ),
+          );
+          if (!found.ok) throw new Error(found.problem.code);
+          for (const { plan } of found.value.sheets) {
+            const from = parents.find(({ id }) => id === plan.parent)!;
+            expect(lyingAfter(from, plan.cuts, mm(gap))).toEqual(lyingIn(from, plan));
+          }
+          for (const { id, needed } of pieces) expect(made(found.value, id)).toBe(needed);
+        },
+      ),
+      { numRuns: 60 },
+    );
   });
 });
