@@ -27,14 +27,16 @@ export function ActionFinder({ open, actions, onClose }: ActionFinderProps) {
   };
   const found = actions.filter(({ title, enabled }) => enabled !== false && matchesWords(title, asked));
   return (
-    <Dialog open={open} onClose={close} className="relative z-50">
+    <Dialog open={open} onClose={close} className="relative z-50" aria-label="Find anything that can be done">
       <div className="fixed inset-0 flex justify-center bg-ink/40 p-6 pt-[12vh]">
         <DialogPanel className="slip h-fit w-full max-w-xl">
           <Combobox<Action | null>
             immediate
             onChange={(action) => {
+              // Emptied, the field chooses nothing: it stays open.
+              if (!action) return;
               close();
-              action?.run();
+              action.run();
             }}
           >
             <ComboboxInput
@@ -44,8 +46,12 @@ export function ActionFinder({ open, actions, onClose }: ActionFinderProps) {
               placeholder="What do you want to do?"
               className="w-full border-b border-ink bg-paper px-4 py-3 text-lg"
               onChange={(event) => setAsked(event.target.value)}
+              onKeyDown={(event) => {
+                // The list is there as long as the finder is: one press closes both.
+                if (event.key === 'Escape') close();
+              }}
             />
-            <ComboboxOptions className="max-h-[50vh] overflow-auto py-1">
+            <ComboboxOptions static className="max-h-[50vh] overflow-auto py-1">
               {found.map((action) => (
                 <ComboboxOption
                   key={action.id}

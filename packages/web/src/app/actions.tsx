@@ -63,6 +63,8 @@ export function ActionsProvider({ children }: { readonly children: ReactNode }) 
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
+      // While the finder or the sheet of keys is open, letters are theirs alone.
+      if (finderOpen || sheetOpen) return;
       const keys = keysOf(event);
       // While typing, only chords that no text field uses are ours.
       if (

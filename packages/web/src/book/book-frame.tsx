@@ -7,6 +7,7 @@ import { formWords, ordinal } from '@eight-up/words/forms';
 import { useActions } from '../app/actions.tsx';
 import { useSettings } from '../app/settings.ts';
 import { UnitSwitch } from '../ui/unit-switch.tsx';
+import { BookDrops } from './book-drops.tsx';
 import { StageStrip, STAGES } from './stages.tsx';
 import { OvertakenSlip } from './overtaken-slip.tsx';
 import { useBook, useSaving, type OpenBook } from './use-book.ts';
@@ -66,7 +67,9 @@ const Frame = memo(function Frame({ book }: { readonly book: OpenBook }) {
       </header>
       {book.overtaken && <OvertakenSlip overtaken={book.overtaken} />}
       {book.failure && <Failure book={book} />}
-      <Outlet context={book} />
+      <BookDrops book={book}>
+        <Outlet context={book} />
+      </BookDrops>
     </div>
   );
 });

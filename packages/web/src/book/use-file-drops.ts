@@ -3,7 +3,9 @@ import type { FileNote, RefusedFile } from '@eight-up/core/book/file-problem';
 import type { Command } from '@eight-up/core/book/command';
 import type { PageContent } from '@eight-up/core/book/document';
 import type { ReceivedAnswer } from '@eight-up/core/contract/answers';
+import { arrivalCommands } from '@eight-up/core/book/arriving';
 import { postForm } from '../app/api.ts';
+import { carriesFiles, filesHeld } from '../app/files-anywhere.ts';
 import type { OpenBook } from './use-book.ts';
 
 export const FILE_TYPES =
@@ -17,9 +19,15 @@ export interface Refused extends RefusedFile {
   readonly where: Where;
 }
 
+export interface Held {
+  readonly count: number;
+  readonly where: Where;
+}
+
 /** Files on their way into the book, and those that did not get in. */
 export interface FileDrops {
-  readonly over: boolean;
+  /** files that are held over the window just now: how many, and over what */
+  readonly held: Held | undefined;
   /** what is being taken in, in words, and how far it is (0–1) */
   readonly busy:
     | {
@@ -36,35 +44,23 @@ export interface FileDrops {
   readonly failure: string | undefined;
   readonly take: (files: readonly File[], where?: Where, password?: string) => Promise<void>;
   readonly forget: (refused?: Refused) => void;
-  readonly onDragOver: (event: DragEvent) => void;
-  readonly onDragLeave: (event: DragEvent) => void;
+  readonly hold: (count: number, where: Where) => void;
+  readonly onDragOver: (event: DragEvent, where?: Where) => void;
   readonly onDrop: (event: DragEvent, where?: Where) => void;
 }
 
 /** People number their files 1, 2, 10: natural order, not that of the alphabet. */
 const NATURAL = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
-/** The first goes where it was dropped, the others to the empty pages after it. */
-function placing(arrived: readonly PageContent[], where: Where): readonly Command[] {
+/** On the back of the sheet, or on the pages that they fill. */
+function placing({ book }: OpenBook, arrived: readonly PageContent[], where: Where): readonly Command[] {
+  if (where !== 'back') return arrivalCommands(book.pages, arrived, where);
   const [first, ...rest] = arrived;
-  if (where === undefined) return [{ kind: 'place', contents: arrived }];
-  const from = where === 'back' ? 0 : where + 1;
-  return [
-    where === 'back'
-      ? { kind: 'hang-poster', poster: { ...first!, fit: 'fill' } }
-      : { kind: 'replace', page: where, content: first! },
-    ...(rest.length ? [{ kind: 'place', contents: rest, from } as const] : []),
-  ];
+  return [{ kind: 'hang-poster', poster: { ...first!, fit: 'fill' } }, ...arrivalCommands(book.pages, rest, undefined)];
 }
 
-/** A locked page takes nothing: what was dropped on it goes to the empty pages. */
-const openPlace = ({ book }: OpenBook, where: Where): Where =>
-  typeof where === 'number' && book.pages[where]?.locked ? undefined : where;
-
-const carriesFiles = (event: DragEvent): boolean => event.dataTransfer.types.includes('Files');
-
 export function useFileDrops(book: OpenBook): FileDrops {
-  const [over, setOver] = useState(false);
+  const [held, setHeld] = useState<Held>();
   const [busy, setBusy] = useState<FileDrops['busy']>();
   const [refused, setRefused] = useState<readonly Refused[]>([]);
   const [notes, setNotes] = useState<FileDrops['notes']>([]);
@@ -103,12 +99,12 @@ export function useFileDrops(book: OpenBook): FileDrops {
       setFailure(error instanceof Error ? error.message : String(error));
     } finally {
       // What arrived before it was called off, or before it failed, is kept.
-      if (arrived.length) for (const command of placing(arrived, openPlace(book, where))) book.change(command);
+      if (arrived.length) for (const command of placing(book, arrived, where)) book.change(command);
       setBusy(undefined);
     }
   };
-  return {
-    over,
+  const drops: FileDrops = {
+    held,
     busy,
     refused,
     notes,
@@ -119,20 +115,23 @@ export function useFileDrops(book: OpenBook): FileDrops {
       if (!one) setNotes([]);
       setRefused((old) => (one ? old.filter((other) => other !== one) : []));
     },
-    onDragOver: (event) => {
-      if (!carriesFiles(event)) return;
-      event.preventDefault();
-      setOver(true);
-    },
-    onDragLeave: (event) => {
-      if (event.relatedTarget === null || !event.currentTarget.contains(event.relatedTarget as Node)) setOver(false);
-    },
-    onDrop: (event, where) => {
-      if (!carriesFiles(event)) return;
+    hold: (count, where) =>
+      setHeld((old) =>
+        count === 0 ? undefined : old?.count === count && old.where === where ? old : { count, where },
+      ),
+    onDragOver: (event, where) => {
+      if (!carriesFiles(event.dataTransfer)) return;
       event.preventDefault();
       event.stopPropagation();
-      setOver(false);
+      drops.hold(filesHeld(event.dataTransfer), where);
+    },
+    onDrop: (event, where) => {
+      if (!carriesFiles(event.dataTransfer)) return;
+      event.preventDefault();
+      event.stopPropagation();
+      setHeld(undefined);
       void take([...event.dataTransfer.files], where);
     },
   };
+  return drops;
 }

@@ -1,45 +1,25 @@
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link } from 'react-router';
 import { ChevronLeftIcon } from '@heroicons/react/24/outline';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { BookAnswer } from '@eight-up/core/contract/answers';
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { FORMS } from '@eight-up/core/forms/registry';
-import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
-import { postJson, type ApiFailure } from '../../app/api.ts';
+import { counted } from '@eight-up/words/forms';
+import { useFilesAnywhere } from '../../app/files-anywhere.ts';
 import { useSettings } from '../../app/settings.ts';
+import { useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { FormEditor } from './form-editor.tsx';
 
-/** The sheet most makers have at hand: A4, or letter where inches are used; nearly always long grain. */
-function usualSheet(unit: 'mm' | 'in'): Sheet {
-  const size = NAMED_SIZES.find(({ id }) => id === (unit === 'mm' ? 'a4' : 'letter'))!;
-  return { width: size.long, height: size.short, fibre: 'along-width' };
-}
-
 /** Starting a book: what to hold, from which sheet, and its name. */
 export function NewBook() {
-  const navigate = useNavigate();
-  const queries = useQueryClient();
   const unit = useSettings((s) => s.unit);
   const [title, setTitle] = useState('');
   const [form, setForm] = useState<FormChoice>({ id: FORMS[0]!.id, parameters: {} });
   const [sheet, setSheet] = useState<Sheet>(() => usualSheet(unit));
-  const start = useMutation<BookAnswer, ApiFailure>({
-    mutationFn: () =>
-      postJson('/api/books', {
-        title: title.trim() || 'Untitled book',
-        form: form.id,
-        parameters: form.parameters,
-        sheet,
-      }),
-    onSuccess: (book) => {
-      queries.setQueryData(['book', book.id], book);
-      void queries.invalidateQueries({ queryKey: ['shelf'] });
-      void navigate(`/books/${book.id}/pages`);
-    },
-  });
+  const [files, setFiles] = useState<readonly File[]>([]);
+  const start = useBeginBook();
+  useFilesAnywhere({ onFiles: (more) => setFiles((old) => [...old, ...more]) });
   return (
     <div className="flex min-h-screen flex-col">
       <header className="flex items-center gap-2 px-9 pt-5">
@@ -64,7 +44,7 @@ export function NewBook() {
             className="flex flex-col gap-3"
             onSubmit={(event) => {
               event.preventDefault();
-              if (plan) start.mutate();
+              if (plan) start.mutate({ title, form, sheet, files, stage: 'pages' });
             }}
           >
             <label className="block">
@@ -77,6 +57,14 @@ export function NewBook() {
                 onChange={(event) => setTitle(event.target.value)}
               />
             </label>
+            {files.length > 0 && (
+              <p role="status" className="text-sm">
+                {counted(files.length, 'picture')} wait{files.length === 1 ? 's' : ''} for this book.{' '}
+                <button type="button" className="remedy" onClick={() => setFiles([])}>
+                  Leave {files.length === 1 ? 'it' : 'them'} out
+                </button>
+              </p>
+            )}
             <button
               type="submit"
               className="action action-first justify-center py-3"

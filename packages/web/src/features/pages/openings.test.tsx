@@ -36,7 +36,15 @@ function show(book: OpenBook) {
   const onChoose = vi.fn();
   render(
     <DndContext>
-      <Openings book={book} chosen={1} inHand={undefined} onChoose={onChoose} onDropFiles={() => undefined} />
+      <Openings
+        book={book}
+        chosen={1}
+        inHand={undefined}
+        onChoose={onChoose}
+        aimed={[]}
+        onHoldFiles={() => undefined}
+        onDropFiles={() => undefined}
+      />
     </DndContext>,
   );
   const openings = within(screen.getByRole('list', { name: 'Openings in reading order' })).getAllByRole('listitem');

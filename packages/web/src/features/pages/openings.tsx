@@ -13,6 +13,9 @@ interface OpeningsProps {
   readonly inHand: number | undefined;
   readonly onChoose: (page: number) => void;
   readonly onDropFiles: (event: DragEvent, page: number) => void;
+  readonly onHoldFiles: (event: DragEvent, page: number) => void;
+  /** pages that files held over the window would fill */
+  readonly aimed: readonly number[];
   /** what scrolls when there are many */
   readonly scroller?: RefObject<HTMLElement | null>;
 }
@@ -74,6 +77,8 @@ function Opening({
   inHand,
   onChoose,
   onDropFiles,
+  onHoldFiles,
+  aimed,
 }: OpeningsProps & {
   readonly view: View;
   readonly next: View | undefined;
@@ -123,6 +128,8 @@ function Opening({
               inHand={inHand === page}
               onChoose={onChoose}
               onDropFiles={onDropFiles}
+              onHoldFiles={onHoldFiles}
+              isAimed={aimed.includes(page)}
             />
           ),
         )}

@@ -25,6 +25,9 @@ export interface PagePlaceProps {
   readonly inHand: boolean;
   readonly onChoose: (page: number) => void;
   readonly onDropFiles: (event: DragEvent, page: number) => void;
+  readonly onHoldFiles: (event: DragEvent, page: number) => void;
+  /** files held over the window would fill it */
+  readonly isAimed: boolean;
 }
 
 /** What a page shows, in words. */
@@ -44,7 +47,21 @@ function pageWords({ name, shown, thread, inHand }: PagePlaceProps): string {
 
 /** One page: chosen, dragged, dropped on; a narrow strip before it takes what is to be put between. Drawn anew only when it changes itself. */
 export const PagePlace = memo(function PagePlace(props: PagePlaceProps) {
-  const { setting, page, shown, name, width, height, headDown, isChosen, inHand, onChoose, onDropFiles } = props;
+  const {
+    setting,
+    page,
+    shown,
+    name,
+    width,
+    height,
+    headDown,
+    isChosen,
+    inHand,
+    onChoose,
+    onDropFiles,
+    onHoldFiles,
+    isAimed,
+  } = props;
   const { content, role, thread, note, caption, locked } = shown;
   const drag = useDraggable({
     id: `page-${page}`,
@@ -78,10 +95,11 @@ export const PagePlace = memo(function PagePlace(props: PagePlaceProps) {
       aria-pressed={isChosen}
       aria-label={pageWords(props)}
       title={note || undefined}
-      className={`page-place ${isChosen ? 'page-chosen' : ''} ${inHand ? 'opacity-50' : ''}`}
+      className={`page-place ${isChosen ? 'page-chosen' : ''} ${inHand ? 'opacity-50' : ''} ${isAimed ? 'page-aimed' : ''}`}
       style={{ width, height, ...moved }}
       onClick={() => onChoose(page)}
       onPointerDown={(event) => drag.listeners?.onPointerDown?.(event)}
+      onDragOver={(event) => onHoldFiles(event, page)}
       onDrop={(event) => onDropFiles(event, page)}
     >
       {lettered && (content !== null || caption !== '') ? (

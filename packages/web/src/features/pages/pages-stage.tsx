@@ -7,11 +7,10 @@ import { Dragging } from './drop-places.tsx';
 import { Openings } from './openings.tsx';
 import { PageBand } from './page-band.tsx';
 import { PageSlip } from './page-slip.tsx';
-import { Arriving } from '../../book/arriving.tsx';
-import { Refusals } from '../../book/refusals.tsx';
+import { useAimedPages, useBookDrops } from '../../book/book-drops.tsx';
 import { useChosenPage } from './use-chosen-page.ts';
 import { usePageActions } from './use-page-actions.ts';
-import { FILE_TYPES, useFileDrops } from '../../book/use-file-drops.ts';
+import { FILE_TYPES } from '../../book/use-file-drops.ts';
 
 /** What dnd-kit carries: a page of the book or a place in the tray, put on a page or between two. */
 export type DragItem = { readonly from: 'page' | 'tray'; readonly index: number };
@@ -30,9 +29,11 @@ export function PagesStage() {
   const picker = useRef<HTMLInputElement>(null);
   const scroller = useRef<HTMLElement>(null);
   const replacing = useRef<number>(undefined);
-  const drops = useFileDrops(book);
+  const drops = useBookDrops();
+  const aimed = useAimedPages(book);
   const onChoose = useStable(choose);
   const onDropFiles = useStable(drops.onDrop);
+  const onHoldFiles = useStable(drops.onDragOver);
   const sensors = useSensors(useSensor(PointerSensor, A_LITTLE_WAY));
 
   const pick = (page?: number) => {
@@ -71,12 +72,7 @@ export function PagesStage() {
       onDragEnd={dragged}
     >
       <Dragging value={dragging}>
-        <main
-          className={`flex grow flex-col roomy:h-[calc(100vh-5.6rem)] ${drops.over ? 'bg-choose-pale' : ''}`}
-          onDragOver={drops.onDragOver}
-          onDragLeave={drops.onDragLeave}
-          onDrop={(event) => drops.onDrop(event)}
-        >
+        <main className={`flex grow flex-col roomy:h-[calc(100vh-5.6rem)] ${drops.held ? 'bg-choose-pale' : ''}`}>
           <input
             ref={picker}
             type="file"
@@ -111,14 +107,14 @@ export function PagesStage() {
                   </p>
                 )}
               </div>
-              {drops.busy && <Arriving book={book} {...drops.busy} />}
-              <Refusals drops={drops} />
               <Openings
                 book={book}
                 chosen={chosen}
                 inHand={inHand}
                 onChoose={onChoose}
                 onDropFiles={onDropFiles}
+                onHoldFiles={onHoldFiles}
+                aimed={aimed}
                 scroller={scroller}
               />
             </section>

@@ -1,10 +1,9 @@
 import { useRef } from 'react';
 import { ArrowUturnRightIcon } from '@heroicons/react/24/outline';
 import { AS_IT_FITS, type Fit, type PageContent } from '@eight-up/core/book/document';
-import { Arriving } from '../../book/arriving.tsx';
+import { useBookDrops } from '../../book/book-drops.tsx';
 import { usePicture } from '../../book/pictures.ts';
-import { Refusals } from '../../book/refusals.tsx';
-import { FILE_TYPES, useFileDrops } from '../../book/use-file-drops.ts';
+import { FILE_TYPES } from '../../book/use-file-drops.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 
@@ -22,7 +21,7 @@ const isGlued = ({ plan }: OpenBook): boolean => plan.run.glued.length > 0;
 /** A picture for the back of the sheet: it appears when the book is opened out. */
 export function Poster({ book }: { readonly book: OpenBook }) {
   const picker = useRef<HTMLInputElement>(null);
-  const drops = useFileDrops(book);
+  const drops = useBookDrops();
   const { poster, printing } = book.book;
   const hang = (change: Partial<PageContent>) =>
     book.change({ kind: 'hang-poster', poster: { ...poster!, ...change } });
@@ -30,7 +29,7 @@ export function Poster({ book }: { readonly book: OpenBook }) {
     <section
       aria-label="The back of the sheet"
       className="max-w-5xl grow"
-      onDragOver={drops.onDragOver}
+      onDragOver={(event) => drops.onDragOver(event, 'back')}
       onDrop={(event) => drops.onDrop(event, 'back')}
     >
       <input
@@ -52,8 +51,6 @@ export function Poster({ book }: { readonly book: OpenBook }) {
           Leaves of this book are glued: under them the poster is not seen, and the sheet no longer opens out.
         </p>
       )}
-      {drops.busy && <Arriving book={book} {...drops.busy} />}
-      <Refusals drops={drops} />
       {poster ? (
         <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
           <Thumbnail book={book} poster={poster} />

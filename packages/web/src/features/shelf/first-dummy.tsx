@@ -1,29 +1,17 @@
-import { Link, useNavigate } from 'react-router';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { BookAnswer } from '@eight-up/core/contract/answers';
-import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
-import { postJson, type ApiFailure } from '../../app/api.ts';
+import { Link } from 'react-router';
 import { useSettings } from '../../app/settings.ts';
+import { useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 
 /** An empty shelf: from nothing to a folded dummy in a minute, with a sheet that lies in every printer. */
 export function FirstDummy() {
-  const navigate = useNavigate();
-  const queries = useQueryClient();
   const unit = useSettings((s) => s.unit);
-  const size = NAMED_SIZES.find(({ id }) => id === (unit === 'mm' ? 'a4' : 'letter'))!;
-  const start = useMutation<BookAnswer, ApiFailure>({
-    mutationFn: () =>
-      postJson('/api/books', {
-        title: 'First dummy',
-        form: 'slit-book',
-        sheet: { width: size.long, height: size.short, fibre: 'along-width' },
-      }),
-    onSuccess: (book) => {
-      queries.setQueryData(['book', book.id], book);
-      void queries.invalidateQueries({ queryKey: ['shelf'] });
-      void navigate(`/books/${book.id}/fold`);
-    },
-  });
+  const start = useBeginBook();
+  const dummy = {
+    title: 'First dummy',
+    form: { id: 'slit-book', parameters: {} },
+    sheet: usualSheet(unit),
+    stage: 'fold',
+  } as const;
   return (
     <main className="max-w-2xl border-t-[6px] border-wood-deep pt-6">
       <h2 className="mb-2 text-2xl">The shelf is empty</h2>
@@ -37,7 +25,7 @@ export function FirstDummy() {
             type="button"
             className="action action-first"
             disabled={start.isPending}
-            onClick={() => start.mutate()}
+            onClick={() => start.mutate(dummy)}
           >
             Take a sheet of {unit === 'mm' ? 'A4' : 'letter paper'}
           </button>
@@ -55,7 +43,7 @@ export function FirstDummy() {
         </p>
       )}
       <p>
-        Or choose what you want to hold:{' '}
+        Or let your pictures go anywhere here, and they begin a book; or choose what you want to hold:{' '}
         <Link to="/new" className="remedy">
           Start the first book
         </Link>

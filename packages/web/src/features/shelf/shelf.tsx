@@ -9,7 +9,9 @@ import { inch, mm, toMm } from '@eight-up/core/units/nm';
 import { counted, formFacts, formWords, ordinal } from '@eight-up/words/forms';
 import { useActions } from '../../app/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
+import { useFilesAnywhere } from '../../app/files-anywhere.ts';
 import { useSettings, windowId } from '../../app/settings.ts';
+import { formForPictures, useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { Bin } from './bin.tsx';
 import { BookOnShelf, shelfScale } from './book-on-shelf.tsx';
@@ -30,7 +32,16 @@ export function Shelf() {
     { id: 'new-book', title: 'Start a book', keys: 'N', run: () => void navigate('/new') },
     { id: 'drawer', title: 'Open the drawer of papers', keys: 'W', run: () => void navigate('/drawer') },
   ]);
+  const unit = useSettings((s) => s.unit);
+  const begin = useBeginBook();
+  const [held, setHeld] = useState(0);
+  useFilesAnywhere({
+    onHeld: setHeld,
+    onFiles: (files) =>
+      begin.mutate({ title: '', form: formForPictures(files.length), sheet: usualSheet(unit), files, stage: 'pages' }),
+  });
   const list = books.data?.books ?? NO_BOOKS;
+  const [done, setDone] = useState<Done>();
   const arranged = useArranged(list);
   const plans = useMemo(
     () => new Map(list.map((book) => [book.id, planBook(book.book.form, book.book.sheet)])),
@@ -47,7 +58,7 @@ export function Shelf() {
     [list, plans],
   );
   return (
-    <div className="min-h-screen px-9 pb-16 pt-5">
+    <div className={`min-h-screen px-9 pb-16 pt-5 ${held > 0 ? 'bg-choose-pale' : ''}`}>
       <header className="mb-8 flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1 className="text-[2.6rem]">Eight Up</h1>
@@ -66,6 +77,16 @@ export function Shelf() {
           </Link>
         </div>
       </header>
+      {held > 0 && (
+        <p role="status" className="mb-4 font-semibold">
+          Let them go: {counted(held, 'picture')} begin{held === 1 ? 's' : ''} a book.
+        </p>
+      )}
+      {begin.isError && (
+        <p role="alert" className="slip mb-4 p-4">
+          {begin.error.message}
+        </p>
+      )}
       {books.isPending && <p role="status">Looking along the shelf …</p>}
       {books.isError && (
         <p role="alert" className="slip p-4">
@@ -73,12 +94,13 @@ export function Shelf() {
         </p>
       )}
       {books.isSuccess && list.length === 0 && <FirstDummy />}
+      {done && <WhatHappened done={done} onSettled={() => setDone(undefined)} />}
       {list.length > 0 && (
         <main>
           <FindBooks arranged={arranged} count={list.length} />
           <ul className="flex flex-wrap gap-y-10" aria-label="Books on the shelf">
             {arranged.shown.map((book) => (
-              <Place key={book.id} book={book} plan={plans.get(book.id)!} scale={scale} />
+              <Place key={book.id} book={book} plan={plans.get(book.id)!} scale={scale} onDone={setDone} />
             ))}
             <li aria-hidden="true" className="flex grow flex-col">
               <div className="h-[250px]" />
@@ -97,10 +119,12 @@ function Place({
   book,
   plan,
   scale,
+  onDone,
 }: {
   readonly book: ShelfBook;
   readonly plan: ReturnType<typeof planBook>;
   readonly scale: number;
+  readonly onDone: (done: Done) => void;
 }) {
   return (
     <li className="flex flex-col" style={{ minWidth: 214 }}>
@@ -114,26 +138,38 @@ function Place({
         )}
       </div>
       <Plank />
-      <div className="max-w-52 pl-2.5 pt-2">{plan.ok && <Caption book={book} plan={plan.value} />}</div>
+      <div className="max-w-52 pl-2.5 pt-2">{plan.ok && <Caption book={book} plan={plan.value} onDone={onDone} />}</div>
     </li>
   );
 }
 
 const Plank = () => <div className="border-t-2 border-b-[6px] border-t-ink border-b-wood-deep" />;
 
-function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: FoldedBook }) {
+function Caption({
+  book,
+  plan,
+  onDone,
+}: {
+  readonly book: ShelfBook;
+  readonly plan: FoldedBook;
+  readonly onDone: (done: Done) => void;
+}) {
   const queries = useQueryClient();
   const [renaming, setRenaming] = useState<string>();
   const again = () => void queries.invalidateQueries({ queryKey: ['shelf'] });
   const copy = useMutation({
     mutationFn: (as: 'copy' | 'edition') => postJson<BookAnswer>(`/api/books/${book.id}/copy`, { as }),
-    onSuccess: again,
+    onSuccess: (made, as) => {
+      again();
+      onDone({ what: as, id: made.id, title: made.book.title, edition: made.book.edition });
+    },
   });
   const remove = useMutation({
     mutationFn: () => postJson<BookAnswer>(`/api/books/${book.id}/bin`, {}),
     onSuccess: () => {
       again();
       void queries.invalidateQueries({ queryKey: ['bin'] });
+      onDone({ what: 'removed', id: book.id, title: book.book.title, edition: book.book.edition });
     },
   });
   const rename = useMutation<BookAnswer, ApiFailure, string>({
@@ -224,6 +260,55 @@ function Caption({ book, plan }: { readonly book: ShelfBook; readonly plan: Fold
         </p>
       )}
     </>
+  );
+}
+
+/** What was last done to a book on the shelf. */
+interface Done {
+  readonly what: 'copy' | 'edition' | 'removed';
+  readonly id: string;
+  readonly title: string;
+  readonly edition: number;
+}
+
+/** Says what happened, with the way to it and the way back. */
+function WhatHappened({
+  done: { what, id, title, edition },
+  onSettled,
+}: {
+  readonly done: Done;
+  readonly onSettled: () => void;
+}) {
+  const queries = useQueryClient();
+  const back = useMutation({
+    mutationFn: () => postJson<BookAnswer>(`/api/books/${id}/${what === 'removed' ? 'restore' : 'bin'}`, {}),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: ['shelf'] });
+      void queries.invalidateQueries({ queryKey: ['bin'] });
+      onSettled();
+    },
+  });
+  const happened = {
+    copy: `“${title}” stands at the end of the shelf.`,
+    edition: `The ${ordinal(edition)} edition of “${title}” stands at the end of the shelf.`,
+    removed: `“${title}” lies in the bin.`,
+  }[what];
+  return (
+    <p role="status" className="mb-4 flex flex-wrap items-baseline gap-x-4 border-l-8 border-choose bg-paper px-4 py-2">
+      <span>{happened}</span>
+      {what !== 'removed' && (
+        <Link className="remedy" to={`/books/${id}/pages`}>
+          Open it
+        </Link>
+      )}
+      <button type="button" className="remedy" disabled={back.isPending} onClick={() => back.mutate()}>
+        {what === 'removed' ? 'Put it back on the shelf' : 'Take it away again'}
+      </button>
+      <button type="button" className="text-quiet underline hover:text-ink" onClick={onSettled}>
+        Understood
+      </button>
+      {back.isError && <span role="alert">{back.error.message}</span>}
+    </p>
   );
 }
 

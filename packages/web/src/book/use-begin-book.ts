@@ -1,0 +1,52 @@
+import { useNavigate } from 'react-router';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { BookAnswer } from '@eight-up/core/contract/answers';
+import type { FormChoice } from '@eight-up/core/forms/planned-book';
+import { NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
+import type { LengthUnit } from '@eight-up/core/units/measure';
+import { postJson, type ApiFailure } from '../app/api.ts';
+import { filesForBook } from './files-for-book.ts';
+
+/** The sheet most makers have at hand: A4, or letter where inches are used; nearly always long grain. */
+export function usualSheet(unit: LengthUnit): Sheet {
+  const size = NAMED_SIZES.find(({ id }) => id === (unit === 'mm' ? 'a4' : 'letter'))!;
+  return { width: size.long, height: size.short, fibre: 'along-width' };
+}
+
+/** Pages of the smallest book that holds so many pictures from one sheet; more make a booklet. */
+const [OF_ONE_SHEET, MOST] = [8, 400];
+
+export const formForPictures = (count: number): FormChoice =>
+  count <= OF_ONE_SHEET
+    ? { id: 'slit-book', parameters: {} }
+    : { id: 'nested-booklet', parameters: { pages: Math.min(MOST, count) } };
+
+export interface Beginning {
+  readonly title: string;
+  readonly form: FormChoice;
+  readonly sheet: Sheet;
+  /** pictures that are taken into it as soon as it is there */
+  readonly files?: readonly File[];
+  readonly stage: 'pages' | 'fold';
+}
+
+/** Begins a book and opens it. */
+export function useBeginBook() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  return useMutation<BookAnswer, ApiFailure, Beginning>({
+    mutationFn: ({ title, form, sheet }) =>
+      postJson('/api/books', {
+        title: title.trim() || 'Untitled book',
+        form: form.id,
+        parameters: form.parameters,
+        sheet,
+      }),
+    onSuccess: (book, { files = [], stage }) => {
+      filesForBook(book.id, files);
+      queries.setQueryData(['book', book.id], book);
+      void queries.invalidateQueries({ queryKey: ['shelf'] });
+      void navigate(`/books/${book.id}/${stage}`);
+    },
+  });
+}
