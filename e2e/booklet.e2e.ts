@@ -88,7 +88,7 @@ describe('a booklet from dropped pictures to the files of both passes', () => {
     await click('button', 'Print 1 and 2');
     await click('button', 'Put back, print A and B');
     await click('button', 'Answer the questions from this pile');
-    await waitForText(driver, 'Print all fronts;');
+    await waitForText(driver, 'When all fronts are printed,');
     // The stand-in prints the real files, and what they fold into is looked through.
     await click('button', 'Print both files and fold');
     await waitForText(driver, 'Every page came where it belongs');

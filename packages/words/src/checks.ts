@@ -161,7 +161,9 @@ export function checkWords(
       };
     case 'grain-across-spine':
       return {
-        reason: `The fibres run across the spine folds. On thin paper they hold; heavy paper cracks there and the book springs open.`,
+        reason: check.thin
+          ? 'The fibres run across the spine folds. Thin paper holds there, and many makers let it; it springs open a little.'
+          : 'The fibres run across the spine folds. Heavy paper cracks there, and the book springs open.',
         remedy: `Right would be ${grainWanted(book, check.spine)}; office paper is nearly always long grain.`,
       };
     case 'grain-unknown':
@@ -184,6 +186,12 @@ export function checkWords(
       };
   }
 }
+
+/** The reason that goes on the record where a warning can be accepted in one press; undefined where the maker has to say why. */
+export const acceptedInOnePress = (check: Check): { readonly verb: string; readonly reason: string } | undefined =>
+  check.code === 'grain-across-spine' && check.thin
+    ? { verb: 'Accept it: the paper is thin', reason: 'thin paper, folded across its fibres' }
+    : undefined;
 
 /** What one press would do about a check, as a verb; undefined where no press settles it. */
 export function remedyVerb(check: Check, names: readonly string[]): string | undefined {

@@ -13,7 +13,7 @@ const MOVE_WORDS: Readonly<Record<PileMove, string>> = {
 
 /** One sentence: how to put the stack back between the passes. */
 export const putBackSentence = ({ move }: TwoPass): string =>
-  `Print all fronts; ${MOVE_WORDS[move]}; then print all backs. The files are ordered and turned to match.`;
+  `When all fronts are printed, ${MOVE_WORDS[move]}; then print all backs. The files are ordered and turned to match.`;
 
 /** What a printer does between front and back. */
 export const printerWords = ({ duplex, twoPass }: Printer): string =>

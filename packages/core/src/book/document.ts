@@ -41,7 +41,9 @@ export const AS_IT_FITS: Placing = { right: mm(0), down: mm(0), turn: 0, scale: 
 export type SpreadOver =
   | { readonly kind: 'opening'; readonly view: number }
   | { readonly kind: 'row'; readonly row: number }
-  | { readonly kind: 'sheet' };
+  | { readonly kind: 'sheet' }
+  /** all pages of a sheet side by side, as they are read */
+  | { readonly kind: 'strip' };
 
 /** `in-the-book`: every page's share reads head up, in reading order; `opened-out`: the picture is whole on the unfolded sheet. */
 export const SPREAD_HOW = ['in-the-book', 'opened-out'] as const;

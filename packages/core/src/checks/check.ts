@@ -47,7 +47,7 @@ export type Check = { readonly weight: 'settle' | 'note' } &
     | { readonly code: 'flap-near-trim'; readonly pages: Pages; readonly left: number }
     /** a flap's free edge so near to the gutter that it catches there (nanometres) */
     | { readonly code: 'flap-near-gutter'; readonly pages: Pages; readonly left: number }
-    | { readonly code: 'grain-across-spine'; readonly spine: Axis }
+    | { readonly code: 'grain-across-spine'; readonly spine: Axis; readonly thin: boolean }
     | { readonly code: 'grain-unknown'; readonly spine: Axis }
     /** a nest so thick that it springs open: closed thickness (nanometres), and how many folios it has */
     | { readonly code: 'section-thick'; readonly thickness: number; readonly folios: number }

@@ -16,7 +16,7 @@ export function checkBook(plan: FoldedBook, book: BookDocument, assets: AssetLoo
   const checks: readonly Check[] = [
     ...(book.refolded ? [{ code: 'refolded', weight: 'settle' } as const] : []),
     ...pageChecks(plan, book),
-    ...grain(plan),
+    ...grain(plan, book),
     ...thickness(plan, book),
     ...flapChecks(plan, book),
     ...printedOnto(plan, book),
@@ -40,10 +40,18 @@ function printedOnto({ sheet, run }: FoldedBook, { printing: { onto } }: BookDoc
   return holds ? [] : [{ code: 'paper-too-small', weight: 'settle' }];
 }
 
-function grain({ sheet, reading }: FoldedBook): readonly Check[] {
+/** Usual: up to this weight (g/m²) a fold across the fibres holds; office paper is lighter. */
+const THIN = 120;
+
+/** One sheet of thin paper: many makers tolerate its grain across the spine. Of a paper that nobody took the weight is taken to be that of office paper. */
+const isThin = ({ run }: FoldedBook, { papers }: BookDocument): boolean =>
+  run.sheet.sheets === 1 && (papers.text?.paper.grammage ?? 80) <= THIN;
+
+function grain(plan: FoldedBook, book: BookDocument): readonly Check[] {
+  const { sheet, reading } = plan;
   const spine = reading.spineAxis;
   if (sheet.fibre === 'any') return [];
   if (sheet.fibre === 'unknown') return [{ code: 'grain-unknown', weight: 'note', spine }];
   const along = sheet.fibre === 'along-height' ? 'vertical' : 'horizontal';
-  return along === spine ? [] : [{ code: 'grain-across-spine', weight: 'settle', spine }];
+  return along === spine ? [] : [{ code: 'grain-across-spine', weight: 'settle', spine, thin: isThin(plan, book) }];
 }

@@ -57,6 +57,7 @@ const spreadOver = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('opening'), view: pageIndex }),
   z.strictObject({ kind: z.literal('row'), row: pageIndex }),
   z.strictObject({ kind: z.literal('sheet') }),
+  z.strictObject({ kind: z.literal('strip') }),
 ]);
 
 const partSchema = z.strictObject({

@@ -98,6 +98,24 @@ describe('one picture over several panels', () => {
     );
   });
 
+  it('along the whole strip of a meander: one long picture, page after page as they are read', () => {
+    const { plan, book } = bookOf('meander-book', { rows: 3, columns: 4 });
+    const shares = spreadPages(plan, { kind: 'strip' }, 'in-the-book');
+    expect(shares.map(({ page }) => page)).toEqual(book.pages.map((_, i) => i));
+    shares.forEach(({ share }, i) => {
+      expect(share.left).toBeCloseTo(i / 12, 6);
+      expect([share.top, share.height, share.turned]).toEqual([0, expect.closeTo(1, 6), 0]);
+    });
+    expect(spreadPages(plan, { kind: 'strip' }, 'opened-out')).toEqual([]);
+    // Laid otherwise afterwards, the picture is still one, and nothing of it waits in the tray.
+    const laid = spread(book, { kind: 'strip' }, 'in-the-book');
+    const row = spread(laid, { kind: 'row', row: 0 }, 'opened-out', 1);
+    expect(row.pages.map(({ content }) => content?.part?.over.kind)).toEqual(
+      book.pages.map((_, i) => (i < 4 ? 'row' : undefined)),
+    );
+    expect(row.tray).toEqual([]);
+  });
+
   it('over an opening shows the left half on the left; at a fold-out the page before the fold stands on its head', () => {
     const { plan, book } = bookOf('meander-book', { rows: 2, columns: 3, cover: 'first' });
     plan.reading.views.forEach((view, i) => {

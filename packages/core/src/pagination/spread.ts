@@ -38,7 +38,9 @@ export function spreadPages(plan: FoldedBook, over: SpreadOver, how: SpreadHow):
     return view ? asShares(openingCells(plan, view)) : [];
   }
   if (plan.run.sheet.sheets > 1 || plan.form.printed(plan.parameters).length > 1) return [];
-  const places = pagePlaces(plan).filter(({ page }) => over.kind === 'sheet' || rowOf(plan, page) === over.row);
+  const places = pagePlaces(plan).filter(({ page }) => over.kind !== 'row' || rowOf(plan, page) === over.row);
+  // A strip is only there in the book: on the sheet its pages are the sheet.
+  if (over.kind === 'strip') return how === 'in-the-book' ? asShares(bookCells(plan, places, false)) : [];
   return asShares(how === 'opened-out' ? places.map(openedCell) : bookCells(plan, places, over.kind === 'sheet'));
 }
 

@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { checkKey, type Check } from '@eight-up/core/checks/check';
 import { remedyOf } from '@eight-up/core/checks/remedy';
-import { checkWords, remedyVerb } from '@eight-up/words/checks';
+import { acceptedInOnePress, checkWords, remedyVerb } from '@eight-up/words/checks';
 import { useSettings } from '../app/settings.ts';
 import { showsTheSame } from './shows-the-same.ts';
 import type { OpenBook } from './use-book.ts';
@@ -76,6 +76,7 @@ function CheckItem({ check, book, children }: CheckProps & { readonly children: 
 
 function OpenCheck({ check, book }: CheckProps) {
   const [asking, setAsking] = useState(false);
+  const thin = acceptedInOnePress(check);
   return (
     <CheckItem check={check} book={book}>
       {asking ? (
@@ -86,6 +87,15 @@ function OpenCheck({ check, book }: CheckProps) {
       ) : (
         <p className="flex flex-wrap gap-x-4">
           <Remedy check={check} book={book} />
+          {thin && (
+            <button
+              type="button"
+              className="remedy"
+              onClick={() => book.change({ kind: 'accept', accepted: { key: checkKey(check), reason: thin.reason } })}
+            >
+              {thin.verb}
+            </button>
+          )}
           <button type="button" className="text-quiet underline hover:text-ink" onClick={() => setAsking(true)}>
             Accept it …
           </button>

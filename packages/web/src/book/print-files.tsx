@@ -1,6 +1,8 @@
 import { useSearchParams } from 'react-router';
 import type { Action } from '../app/action.ts';
 import { useSettings } from '../app/settings.ts';
+import { useAddress } from '../ui/use-address.ts';
+import { passesOf, PrintPasses, runWords } from './print-passes.tsx';
 import type { OpenBook } from './use-book.ts';
 
 interface FileLink {
@@ -41,19 +43,31 @@ const MORE_FILES = [
 /** Files to print, cut and fold: the dummy first. */
 export function PrintFiles({ book }: { readonly book: OpenBook }) {
   const of = useSheetQuery(book);
+  const [address, setAddress] = useAddress();
+  const two = passesOf(book);
   return (
     <nav aria-label="Files" className="flex flex-col gap-2">
-      {useFileLinks(book).map(({ id, title, keys, href }) => (
-        <a
-          key={id}
-          className={`action ${id === 'print' ? 'action-first' : ''}`}
-          href={href}
-          target="_blank"
-          rel="noreferrer"
-        >
-          {title} <span className="key">{keys}</span>
-        </a>
-      ))}
+      {useFileLinks(book).map(({ id, title, keys, href }) =>
+        id === 'print' && two ? (
+          <button key={id} type="button" className="action action-first" onClick={() => setAddress(IN_PASSES)}>
+            {title}, front and back <span className="key">{keys}</span>
+          </button>
+        ) : (
+          <a
+            key={id}
+            className={`action ${id === 'print' ? 'action-first' : ''}`}
+            href={href}
+            target="_blank"
+            rel="noreferrer"
+          >
+            {title} <span className="key">{keys}</span>
+          </a>
+        ),
+      )}
+      <p className="text-sm">{runWords(book)}</p>
+      {two && address.get('print') === 'passes' && (
+        <PrintPasses book={book} two={two} onClose={() => setAddress({ print: null })} />
+      )}
       <p className="flex flex-wrap gap-x-3 text-sm">
         <span className="text-quiet">Also as</span>
         {MORE_FILES.map(({ name, path, ofSheet }) => (
@@ -77,11 +91,16 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
   );
 }
 
+/** The two passes have an address of their own, so that the key and the button open the same. */
+const IN_PASSES = { print: 'passes' };
+
 export function usePrintActions(book: OpenBook): readonly Action[] {
+  const [, setAddress] = useAddress();
+  const two = passesOf(book);
   return useFileLinks(book).map(({ id, title, keys, href }) => ({
     id,
     title,
     keys,
-    run: () => void window.open(href, '_blank', 'noopener'),
+    run: () => (id === 'print' && two ? setAddress(IN_PASSES) : void window.open(href, '_blank', 'noopener')),
   }));
 }

@@ -65,6 +65,14 @@ function waysOf(plan: FoldedBook, page: number, names: readonly string[]): reado
           over: { kind: 'row', row },
           how: 'opened-out',
         },
+    rows.length < 2
+      ? undefined
+      : {
+          name: 'Along the whole strip, to read',
+          hint: 'one long picture, page after page',
+          over: { kind: 'strip' },
+          how: 'in-the-book',
+        },
     {
       name: 'Over the whole sheet, to read',
       hint: 'cut up and turned, page after page',
@@ -107,6 +115,12 @@ export function SpreadChoice({ book, page }: SpreadProps) {
         >
           Take the picture onto this page alone
         </button>
+        <Disclosure>
+          <DisclosureButton className="remedy self-start text-sm">Lay it over other pages</DisclosureButton>
+          <DisclosurePanel>
+            <Ways book={book} page={page} />
+          </DisclosurePanel>
+        </Disclosure>
       </>
     );
   return (
@@ -147,6 +161,8 @@ function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) 
 function Ways({ book, page }: SpreadProps) {
   const { plan, names } = book;
   const ways = useMemo(() => waysOf(plan, page, names), [plan, page, names]);
+  const part = book.book.pages[page]!.content?.part;
+  const laid = part && JSON.stringify([part.over, part.how]);
   const lay = (over: SpreadOver, how: SpreadHow) => {
     const content = book.book.pages[page]!.content!;
     book.change({ kind: 'spread', page, over, how });
@@ -163,6 +179,7 @@ function Ways({ book, page }: SpreadProps) {
           <button
             type="button"
             className="action w-full flex-col items-start gap-0 py-1"
+            aria-pressed={JSON.stringify([over, how]) === laid}
             onClick={() => lay(over, how)}
           >
             {name} <span className="text-sm font-normal text-quiet">{hint}</span>

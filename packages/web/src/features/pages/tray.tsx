@@ -49,6 +49,7 @@ function TrayPlace({ book, index, chosen }: TrayProps & { readonly index: number
   const drag = useDraggable({ id: `tray-${index}`, data: { from: 'tray', index } });
   const url = usePicture(book, content, 240);
   const asset = content && book.assets.find(({ id }) => id === content.asset)?.pages[content.page];
+  const isPdf = content !== null && book.assets.find(({ id }) => id === content.asset)?.kind === 'pdf';
   const ratio = asset ? asset.width / asset.height : 1;
   const height = Math.min(SMALL, WIDE / ratio);
   const size = { width: height * ratio, height };
@@ -83,6 +84,11 @@ function TrayPlace({ book, index, chosen }: TrayProps & { readonly index: number
           'words'
         )}
       </button>
+      {content && isPdf && (
+        <span className="text-xs text-quiet" aria-hidden="true">
+          p. {content.page + 1}
+        </span>
+      )}
       <button
         type="button"
         className="text-xs text-quiet underline hover:text-ink"

@@ -45,7 +45,12 @@ export function useTaking(book: OpenBook, on: PaperKind, onTaken: () => void) {
       book.change({
         kind: 'accept',
         accepted: {
-          key: checkKey({ code: 'grain-across-spine', weight: 'settle', spine: book.plan.reading.spineAxis }),
+          key: checkKey({
+            code: 'grain-across-spine',
+            weight: 'settle',
+            spine: book.plan.reading.spineAxis,
+            thin: false,
+          }),
           reason: taking.reason,
         },
       });

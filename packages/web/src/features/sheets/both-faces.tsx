@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Printing } from '@eight-up/core/book/document';
-import { flipForPass, type Printer } from '@eight-up/core/printing/printer';
-import { sheetsForEdition } from '@eight-up/core/cutting/kit';
-import { papersForEdition } from '@eight-up/core/printing/print-layout';
+import { flipForPass } from '@eight-up/core/printing/printer';
 import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
 import { counted } from '@eight-up/words/forms';
 import { measuredSentence, printerWords, putBackSentence } from '@eight-up/words/printers';
 import { useSettings } from '../../app/settings.ts';
+import { runWords, usePassFiles } from '../../book/print-passes.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
 import { PuttingBack } from '../../printing/pile-picture.tsx';
 import { usePrinters } from '../../printing/use-printers.ts';
@@ -18,25 +17,18 @@ import type { PrintingPanel } from './printing-panel.ts';
 export function BothFaces({ book, set }: PrintingPanel) {
   const { sheets } = book.plan.run.sheet;
   const unit = useSettings((s) => s.unit);
-  const { kit } = book.book;
-  const { printer, onto } = book.book.printing;
-  const { layout } = book;
-  const edition = sheetsForEdition(book.plan, kit);
+  const { printer } = book.book.printing;
   const corrected = printer ? measuredSentence(printer, unit) : undefined;
   return (
     <section aria-label="Front and back">
       <p className="text-sm text-quiet">
-        {counted(sheets, 'sheet')}, both sides; {kit.copies === 1 ? 'one copy' : `${kit.copies} copies`}:{' '}
-        {edition.copies}, <b>{edition.withSpares} with spares</b>
-        {onto &&
-          layout &&
-          `; on larger paper ${papersForEdition(layout, kit).copies}, ${papersForEdition(layout, kit).withSpares} with spares${layout.runs > 1 ? `: print the file ${layout.runs} times` : ''}`}
-        .{corrected && ` ${corrected}`}
+        {counted(sheets, 'sheet')}, both sides. {runWords(book)}
+        {corrected && ` ${corrected}`}
       </p>
       <div className="flex flex-wrap items-end gap-x-5">
-        <Taken book={book} set={set} />
+        <PrinterTaken book={book} set={set} />
         {printer?.twoPass ? (
-          <TwoPasses book={book} printer={printer} />
+          <TwoPasses book={book} two={printer.twoPass} />
         ) : (
           <>
             <Choices<Printing['flip']>
@@ -120,7 +112,7 @@ const sheetsIn = (text: string, sheets: number): boolean =>
 const flipOf = ({ plan, layout }: OpenBook, two: TwoPass) => flipForPass(layout?.paper ?? plan.sheet, two);
 
 /** Which of the maker's printers this book is printed on. */
-function Taken({ book, set }: PrintingPanel) {
+export function PrinterTaken({ book, set }: PrintingPanel) {
   const { printers, takeAway } = usePrinters();
   const { printer } = book.book.printing;
   if (printers.length === 0 && !printer) return null;
@@ -172,12 +164,14 @@ function Taken({ book, set }: PrintingPanel) {
 }
 
 /** The two files, and what is done with the pile between them. */
-function TwoPasses({ book, printer }: { readonly book: OpenBook; readonly printer: Printer }) {
-  const two = printer.twoPass!;
-  const file = (query: string) => `/api/books/${book.id}/print.pdf?${query}&n=${book.revision}`;
-  const unit = useSettings((s) => s.unit);
-  const dummy = (query: string) => `/api/books/${book.id}/dummy.pdf?${query}&unit=${unit}&n=${book.revision}`;
-  const flip = flipOf(book, two);
+function TwoPasses({ book, two }: { readonly book: OpenBook; readonly two: TwoPass }) {
+  const [print, dummy] = [usePassFiles(book, two, 'print'), usePassFiles(book, two, 'dummy')];
+  const links = [
+    ['All fronts', print.fronts],
+    ['All backs', print.backs],
+    ['fronts of the dummy', dummy.fronts],
+    ['backs of the dummy', dummy.backs],
+  ] as const;
   return (
     <div className="flex items-center gap-4">
       <div className="w-32">
@@ -185,30 +179,12 @@ function TwoPasses({ book, printer }: { readonly book: OpenBook; readonly printe
       </div>
       <div className="max-w-md">
         <p className="text-sm">{putBackSentence(two)}</p>
-        <p className="flex gap-4">
-          <a className="remedy" href={file('pass=fronts')} target="_blank" rel="noreferrer">
-            All fronts
-          </a>
-          <a
-            className="remedy"
-            href={file(`pass=backs&order=${two.order}&flip=${flip}`)}
-            target="_blank"
-            rel="noreferrer"
-          >
-            All backs
-          </a>
-          <span className="text-quiet">of the dummy:</span>
-          <a className="remedy" href={dummy('pass=fronts')} target="_blank" rel="noreferrer">
-            fronts
-          </a>
-          <a
-            className="remedy"
-            href={dummy(`pass=backs&order=${two.order}&flip=${flipForPass(book.plan.sheet, two)}`)}
-            target="_blank"
-            rel="noreferrer"
-          >
-            backs
-          </a>
+        <p className="flex flex-wrap gap-x-4">
+          {links.map(([name, href]) => (
+            <a key={name} className="remedy" href={href} target="_blank" rel="noreferrer">
+              {name}
+            </a>
+          ))}
         </p>
       </div>
     </div>

@@ -1,10 +1,13 @@
 import { useRef } from 'react';
+import { Link } from 'react-router';
 import { ArrowUturnRightIcon } from '@heroicons/react/24/outline';
 import { AS_IT_FITS, type Fit, type PageContent } from '@eight-up/core/book/document';
 import { useBookDrops } from '../../book/book-drops.tsx';
 import { usePicture } from '../../book/pictures.ts';
 import { FILE_TYPES } from '../../book/use-file-drops.ts';
 import type { OpenBook } from '../../book/use-book.ts';
+import { PrinterTaken } from './both-faces.tsx';
+import type { PrintingPanel } from './printing-panel.ts';
 import { Choices } from '../../ui/choices.tsx';
 
 /** Whether the unprinted face is out of sight in the finished book. */
@@ -19,7 +22,7 @@ const isHidden = ({ plan }: OpenBook): boolean => {
 const isGlued = ({ plan }: OpenBook): boolean => plan.run.glued.length > 0;
 
 /** A picture for the back of the sheet: it appears when the book is opened out. */
-export function Poster({ book }: { readonly book: OpenBook }) {
+export function Poster({ book, set }: PrintingPanel) {
   const picker = useRef<HTMLInputElement>(null);
   const drops = useBookDrops();
   const { poster, printing } = book.book;
@@ -83,15 +86,23 @@ export function Poster({ book }: { readonly book: OpenBook }) {
           >
             Take it down
           </button>
-          <Choices
-            label="Your printer turns the sheet about its"
-            value={printing.flip}
-            onChange={(flip) => book.change({ kind: 'set-printing', printing: { ...printing, flip } })}
-            choices={[
-              { value: 'long-edge', name: 'long edge' },
-              { value: 'short-edge', name: 'short edge' },
-            ]}
-          />
+          <PrinterTaken book={book} set={set} />
+          {!printing.printer?.twoPass && (
+            <Choices
+              label="Your printer turns the sheet about its"
+              value={printing.flip}
+              onChange={(flip) => set({ flip })}
+              choices={[
+                { value: 'long-edge', name: 'long edge' },
+                { value: 'short-edge', name: 'short edge' },
+              ]}
+            />
+          )}
+          {!printing.printer && (
+            <Link className="remedy mb-2 text-sm" to={`/books/${book.id}/feed`}>
+              No duplex? Find out how your printer feeds
+            </Link>
+          )}
         </div>
       ) : (
         <p className="flex flex-wrap items-baseline gap-x-4">

@@ -29,7 +29,7 @@ const printsBacks = ({ plan }: OpenBook): boolean => plan.form.printed(plan.para
 const panelsOf = (book: OpenBook): readonly Panel[] => [
   ...(printsBacks(book)
     ? [{ id: 'faces', name: 'Front and back', show: (panel: PrintingPanel) => <BothFaces {...panel} /> }]
-    : [{ id: 'back', name: 'The back of the sheet', show: () => <Poster book={book} /> }]),
+    : [{ id: 'back', name: 'The back of the sheet', show: (panel: PrintingPanel) => <Poster {...panel} /> }]),
   { id: 'reach', name: 'Printer’s reach', show: (panel) => <PrinterReach {...panel} /> },
   { id: 'paper', name: 'Paper and marks', show: (panel) => <PaperAndMarks {...panel} /> },
   ...(isNest(book)
