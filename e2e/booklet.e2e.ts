@@ -119,6 +119,18 @@ describe('a booklet from dropped pictures to the files of both passes', () => {
     expect(await driver.findElements(By.css('[role=alert]'))).toHaveLength(0);
   });
 
+  it('makes the print file and its key the two passes, in the order of the hands', async () => {
+    const { driver } = browser;
+    await driver.get(`${app.url}/books/${await bookId()}/sheets`);
+    await byRole(driver, 'button', /^Print file, front and back/);
+    await press(driver, 'p');
+    await waitForText(driver, 'Print in two passes');
+    await waitForText(driver, 'One copy: 3 sheets, 5 with spares.');
+    const passes = await driver.findElements(By.css('[role=dialog] a'));
+    expect(await Promise.all(passes.map((link) => link.getText()))).toEqual(['All fronts', 'All backs']);
+    await click('button', 'Close');
+  });
+
   it('splits a picture over two pieces of paper, with creep and a strip on both, and watches the gutter', async () => {
     const { driver } = browser;
     await driver.get(`${app.url}/books/${await bookId()}/pages?page=4`);

@@ -113,8 +113,7 @@ function StateLine({ book }: { readonly book: OpenBook }) {
         {formWords(book.book.form.id).name}
         {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
       </span>
-      ·<span className="measure text-ink">{measureSize(width, height, unit)}</span>
-      <UnitSwitch />·
+      ·<span className="measure text-ink">{measureSize(width, height, unit)}</span>·
       <Link to={`/books/${book.id}/history`} className="underline decoration-1 hover:text-ink" title="Every change (Y)">
         <span role="status" aria-live="polite">
           {saving ? 'saving …' : book.overtaken ? 'not saved' : `saved ${saved}`}
@@ -139,6 +138,9 @@ function StateLine({ book }: { readonly book: OpenBook }) {
       >
         <ArrowUturnRightIcon className="size-4" />
       </button>
+      <span className="ml-3 border-l border-quiet pl-3">
+        measures in <UnitSwitch />
+      </span>
     </p>
   );
 }

@@ -26,11 +26,15 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
   const sheet = Math.min(Math.max(Number(search.get('sheet') ?? 1) - 1, 0), sheets - 1) || 0;
   const pagesBehind = book.plan.form.printed(book.plan.parameters).includes('B');
   const take = (next: number) => setAddress({ sheet: next === 0 ? null : String(next + 1) });
+  // Over the maker's pictures numbers stand only when they are asked for, or where a page is pointed at.
+  const numbered = search.get('numbers') === '1';
+  const number = () => setAddress({ numbers: numbered ? null : '1' });
   const turnRound = () => setTurns((turns + 1) % 4);
   const turnOver = () => setAddress({ face: turnedOver ? null : 'B' });
   useActions([
     { id: 'turn-over', title: 'Turn the sheet over', keys: 'T', run: turnOver },
     { id: 'rotate', title: 'Turn the sheet round', keys: 'R', run: turnRound },
+    { id: 'numbers', title: 'Page numbers on the pictures', keys: 'N', run: number },
     {
       id: 'sheet-before',
       title: 'The sheet outside this one',
@@ -75,6 +79,9 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
               </button>
             </>
           )}
+          <button type="button" className="remedy" aria-pressed={numbered} onClick={number}>
+            {numbered ? 'Without numbers' : 'Page numbers'}
+          </button>
           <button type="button" className="remedy" onClick={turnOver}>
             Turn over
           </button>
@@ -93,6 +100,7 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
         turns={turns}
         turnedOver={turnedOver}
         sheet={sheet}
+        showNumbers={numbered}
         lit={lit}
         onPoint={onPoint}
         {...(onChoose ? { onChoose } : {})}

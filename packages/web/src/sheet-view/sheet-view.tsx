@@ -60,7 +60,7 @@ export function SheetView(props: SheetViewProps) {
     margins,
     marks = NO_MARKS,
     className,
-    showNumbers = true,
+    showNumbers = false,
   } = props;
   const [w, h] = [mm(plan.sheet.width), mm(plan.sheet.height)];
   const lying = turns % 2 === 1;
@@ -77,6 +77,7 @@ export function SheetView(props: SheetViewProps) {
     }),
     [plan, letters, sheet, side],
   );
+  const covered = new Set(book ? placed.filter(here).map(({ page }) => page) : []);
   const pagesBehind = plan.form.printed(plan.parameters).includes('B');
   const unitLength = Math.max(seenW, seenH) / 100;
   const room = { left: 2 * unitLength, top: 6 * unitLength, right: 2 * unitLength, bottom: 2 * unitLength };
@@ -102,6 +103,10 @@ export function SheetView(props: SheetViewProps) {
       <g transform={spin}>
         <rect width={w} height={h} fill="#0002" transform={`translate(${unitLength * 0.5} ${unitLength * 0.7})`} />
         <rect width={w} height={h} fill={turnedOver && !pagesBehind ? '#f4f2ea' : '#fdfcf7'} />
+        {/* Fibres are seen on bare paper and at the margins; they do not hatch the maker's pictures. */}
+        <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
+          <Fibres axis={plan.sheet.fibre} width={w} height={h} />
+        </g>
         {turnedOver && book && poster && <PlacedPicture id="poster" laid={poster} book={book} size={1200} />}
         {book &&
           placed
@@ -115,9 +120,6 @@ export function SheetView(props: SheetViewProps) {
                 size={places.length > 20 ? 240 : 480}
               />
             ))}
-        <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
-          <Fibres axis={plan.sheet.fibre} width={w} height={h} />
-        </g>
         <g style={{ pointerEvents: 'none' }}>
           <DrawingItems drawing={lines} heavier={unitLength / 2.4} halo />
           <DrawingItems drawing={{ ...lines, items: marks }} heavier={unitLength / 2.4} />
@@ -133,7 +135,7 @@ export function SheetView(props: SheetViewProps) {
             place={place}
             name={names[place.page] ?? String(place.page + 1)}
             lit={lit === place.page}
-            showNumber={showNumbers}
+            showNumber={showNumbers || !covered.has(place.page)}
             {...(onPoint ? { onPoint } : {})}
             {...(onChoose ? { onChoose } : {})}
           />
@@ -217,7 +219,7 @@ function PanelMark({ place, name, lit, showNumber, onPoint, onChoose }: PanelMar
       <rect x={x} y={y} width={w} height={h} fill="transparent" />
       {lit && <rect x={x} y={y} width={w} height={h} fill="none" stroke="#fdfcf7" strokeWidth={size * 0.34} />}
       {lit && <rect x={x} y={y} width={w} height={h} fill="none" stroke="#16261f" strokeWidth={size * 0.18} />}
-      {showNumber && (
+      {(showNumber || lit) && (
         <g
           transform={`translate(${x + w / 2} ${y + h / 2}) rotate(${quarterTurns * 90}) translate(${mark.x} ${mark.y})`}
           className="pointer-events-none"

@@ -30,7 +30,7 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
   return (
     <section
       aria-label="The sheet you have"
-      className="bottom-0 [@media(min-height:600px)]:sticky z-20 border-t border-ink bg-wood px-9 pb-4 pt-2.5"
+      className="sheet-rack bottom-0 [@media(min-height:600px)]:sticky z-20 border-t border-ink bg-wood px-9 pb-4 pt-2.5"
     >
       <div className="flex flex-wrap items-end gap-x-5 gap-y-1">
         <div>

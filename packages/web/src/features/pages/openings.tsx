@@ -5,7 +5,7 @@ import type { OpenBook } from '../../book/use-book.ts';
 import { threadName } from '@eight-up/words/pages';
 import { pageBox } from '../../book/page-face.tsx';
 import { ManyOpenings } from './many-openings.tsx';
-import { PagePlace } from './page-place.tsx';
+import { PagePlace, PageTag } from './page-place.tsx';
 
 interface OpeningsProps {
   readonly book: OpenBook;
@@ -43,7 +43,7 @@ export const Openings = memo(function Openings({ scroller, ...props }: OpeningsP
       <ManyOpenings
         scroller={scroller}
         count={reading.views.length}
-        cell={{ width: 2 * size.width + 2, height: size.height + 30 }}
+        cell={{ width: 2 * size.width + 2, height: size.height + 48 }}
         chosen={reading.views.findIndex(
           ({ left, right }) => props.chosen !== undefined && (left === props.chosen || right === props.chosen),
         )}
@@ -103,6 +103,10 @@ function Opening({
               ? `${unfolded.over ? 'Turned over' : 'Unfolded'}: ${alone}`
               : '';
   const seen = gap === 'front' || gap === 'back' || unfolded ? pair.filter((page) => page !== null) : pair;
+  const widthOf = (page: number) => {
+    const box = pageBox(book.setting, page);
+    return Math.round((size.height * box.width) / box.height);
+  };
   const faces = seen.length === 0 ? [null] : seen;
   const turn = next ? `turn ${rtl ? '‹' : '›'} ${behind(book, next)}` : '';
   return (
@@ -121,7 +125,7 @@ function Opening({
               shown={book.book.pages[page]!}
               name={book.names[page]!}
               thread={threadOf(book, page)}
-              width={Math.round((size.height * pageBox(book.setting, page).width) / pageBox(book.setting, page).height)}
+              width={widthOf(page)}
               height={size.height}
               headDown={stacked && page === view.left}
               isChosen={chosen === page}
@@ -134,10 +138,16 @@ function Opening({
           ),
         )}
       </div>
-      <p
-        className="mt-1 flex justify-end gap-3 text-sm text-quiet"
-        style={{ maxWidth: size.width * (stacked ? 1 : 2) }}
-      >
+      <div className={`page-tags ${stacked ? 'flex-col' : ''}`}>
+        {faces.map((page, side) =>
+          page === null ? (
+            <span key={side} style={{ width: size.width }} />
+          ) : (
+            <PageTag key={side} shown={book.book.pages[page]!} name={book.names[page]!} width={widthOf(page)} />
+          ),
+        )}
+      </div>
+      <p className="flex justify-end gap-3 text-sm text-quiet" style={{ maxWidth: size.width * (stacked ? 1 : 2) }}>
         {title && <span className="grow">{title}</span>}
         {turn && (title ? <span className="whitespace-nowrap">{turn}</span> : turn)}
       </p>

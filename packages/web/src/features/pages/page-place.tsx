@@ -62,7 +62,7 @@ export const PagePlace = memo(function PagePlace(props: PagePlaceProps) {
     onHoldFiles,
     isAimed,
   } = props;
-  const { content, role, thread, note, caption, locked } = shown;
+  const { content, role, note, caption, locked } = shown;
   const drag = useDraggable({
     id: `page-${page}`,
     data: { from: 'page', index: page },
@@ -79,11 +79,6 @@ export const PagePlace = memo(function PagePlace(props: PagePlaceProps) {
     : {};
   // Few elements, since a long book has hundreds of pages: what a page has not is not there at all.
   const lettered = caption !== '' || setting.lettering.numbers !== 'none';
-  const said = [
-    ...(content ? [name] : []),
-    ...(content && role ? [ROLE_WORDS[role]] : []),
-    ...(note ? ['✎'] : []),
-  ].join(' ');
   return (
     <button
       ref={(node) => {
@@ -128,18 +123,20 @@ export const PagePlace = memo(function PagePlace(props: PagePlaceProps) {
           {role && <span className="font-text text-sm">{ROLE_WORDS[role]}</span>}
         </span>
       )}
-      {(said !== '' || locked) && (
-        <b className="page-tag" aria-hidden="true">
-          {said}
-          {locked && <LockClosedIcon className="inline size-3" />}
-        </b>
-      )}
-      {thread && (
-        <span className="absolute inset-x-0 top-0 flex bg-paper/85">
-          <ThreadLine thread={thread} width={width} />
-        </span>
-      )}
       <DropPlaces page={page} />
     </button>
   );
 });
+
+/** What is said of a page, beneath it: nothing of ours lies over a picture of the maker's. */
+export function PageTag({ shown, name, width }: Pick<PagePlaceProps, 'shown' | 'name' | 'width'>) {
+  const { content, role, thread, note, locked } = shown;
+  const said = [...(content ? [name] : []), ...(content && role ? [ROLE_WORDS[role]] : []), ...(note ? ['✎'] : [])];
+  return (
+    <span className="page-tag" style={{ width }} aria-hidden="true">
+      {thread && <ThreadLine thread={thread} width={width} />}
+      {said.join(' ')}
+      {locked && <LockClosedIcon className="inline size-3" />}
+    </span>
+  );
+}

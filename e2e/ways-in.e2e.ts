@@ -1,0 +1,159 @@
+import { createRequire } from 'node:module';
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
+import type Sharp from 'sharp';
+import type { BookAnswer } from '@eight-up/core/contract/answers';
+import { startApp, type RunningApp } from './app.ts';
+import { By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
+import { dropFiles, type DroppedFile } from './drop.ts';
+
+const sharp = createRequire(new URL('../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
+
+let app: RunningApp;
+let browser: Browser;
+let pictures: readonly DroppedFile[];
+beforeAll(async () => {
+  app = await startApp();
+  browser = await openBrowser();
+  pictures = await Promise.all(
+    [1, 2, 3, 4, 5, 6, 7, 8].map(async (n) => ({
+      name: `knot ${n}.png`,
+      type: 'image/png',
+      bytes: await sharp({ create: { width: 90, height: 126, channels: 3, background: { r: 30 * n, g: 90, b: 90 } } })
+        .png()
+        .toBuffer(),
+    })),
+  );
+});
+afterAll(async () => {
+  await browser?.close();
+  await app?.stop();
+});
+
+const made = async (): Promise<string> => {
+  const answer = await fetch(`${app.url}/api/books`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      title: 'Knots',
+      form: 'slit-book',
+      sheet: { width: 297_000_000, height: 210_000_000, fibre: 'along-width' },
+    }),
+  });
+  return ((await answer.json()) as BookAnswer).id;
+};
+const standing = async (id: string): Promise<string> => {
+  const { book } = (await (await fetch(`${app.url}/api/books/${id}`)).json()) as BookAnswer;
+  return book.pages.map(({ content }) => /knot (\d)/.exec(content?.name ?? '')?.[1] ?? '–').join(' ');
+};
+const untilStanding = (id: string, wanted: string) =>
+  browser.driver.wait(async () => (await standing(id)) === wanted, 20_000, `pages never became ${wanted}`);
+
+describe('pictures let go anywhere', () => {
+  let id: string;
+  beforeEach(async () => {
+    id = await made();
+    await browser.driver.get(`${app.url}/books/${id}/pages`);
+    await byRole(browser.driver, 'button', 'Page 1: empty');
+  });
+
+  it.each([
+    ['on the header', 'header'],
+    ['between the pages', 'ol[aria-label="Openings in reading order"]'],
+    ['over a page in the middle', '[data-testid=page-4]'],
+  ])('eight fill an empty book in order: %s', async (_, css) => {
+    await dropFiles(browser.driver, css, pictures);
+    await untilStanding(id, '1 2 3 4 5 6 7 8');
+  });
+
+  it('over a page fewer begin there; what they would fill is outlined while they are held', async () => {
+    const { driver } = browser;
+    const aimed = await driver.executeAsyncScript<string[]>(`
+      const done = arguments[arguments.length - 1];
+      const data = new DataTransfer();
+      for (const n of [1, 2, 3]) data.items.add(new File(['x'], n + '.png', { type: 'image/png' }));
+      document.querySelector('[data-testid=page-4]').dispatchEvent(
+        new DragEvent('dragover', { bubbles: true, cancelable: true, dataTransfer: data }));
+      setTimeout(() => done([...document.querySelectorAll('.page-aimed')].map((page) => page.dataset.testid)), 500);`);
+    expect(aimed).toEqual(['page-4', 'page-5', 'page-6']);
+    await dropFiles(driver, '[data-testid=page-4]', pictures.slice(0, 3));
+    await untilStanding(id, '– – – 1 2 3 – –');
+  });
+
+  it('over another stage they come into the book too', async () => {
+    await browser.driver.get(`${app.url}/books/${id}/fold`);
+    await waitForText(browser.driver, 'drag the pointer');
+    await dropFiles(browser.driver, 'header', pictures.slice(0, 2));
+    await untilStanding(id, '1 2 – – – – – –');
+  });
+});
+
+describe('pictures let go where there is no book yet', () => {
+  it('on the shelf they begin one; at the start of a book they wait for it', async () => {
+    const { driver } = browser;
+    await driver.get(app.url);
+    await waitForText(driver, 'on the shelf');
+    await dropFiles(driver, 'header', pictures);
+    await waitForText(driver, 'Add pictures or a PDF');
+    const id = () => driver.getCurrentUrl().then((url) => /books\/([^/]+)/.exec(url)![1]!);
+    await untilStanding(await id(), '1 2 3 4 5 6 7 8');
+    await driver.get(`${app.url}/new`);
+    await waitForText(driver, 'What do you want to hold?');
+    await dropFiles(driver, 'header', pictures.slice(0, 3));
+    await waitForText(driver, '3 pictures wait for this book.');
+    await (await byRole(driver, 'button', 'Start this book')).click();
+    await waitForText(driver, 'Add pictures or a PDF');
+    await untilStanding(await id(), '1 2 3 – – – – –');
+  });
+
+  it('what was done to a book is said on the shelf, with the way back', async () => {
+    const { driver } = browser;
+    await driver.get(app.url);
+    const books = async () =>
+      ((await (await fetch(`${app.url}/api/books`)).json()) as { books: unknown[] }).books.length;
+    const before = await books();
+    await (await byRole(driver, 'button', /^Copy Untitled book/)).click();
+    await waitForText(driver, '“Untitled book, a copy” stands at the end of the shelf.');
+    await (await byRole(driver, 'button', 'Take it away again')).click();
+    await driver.wait(async () => (await books()) === before, 10_000);
+    await (await byRole(driver, 'button', /^Remove Untitled book/)).click();
+    await waitForText(driver, '“Untitled book” lies in the bin.');
+    await (await byRole(driver, 'button', 'Put it back on the shelf')).click();
+    await driver.wait(async () => (await books()) === before, 10_000);
+  });
+});
+
+describe('the finder', () => {
+  it('has a name, stays open when emptied, keeps letters from the page, and closes at the first Escape', async () => {
+    const { driver } = browser;
+    const id = await made();
+    await driver.get(`${app.url}/books/${id}/sheets`);
+    await waitForText(driver, 'face A up');
+    await chord(driver, Key.CONTROL, 'k');
+    const open = () => driver.findElements(By.css('[role=dialog]'));
+    await driver.wait(async () => (await open()).length === 1, 10_000, 'no finder');
+    expect(await (await open())[0]!.getAccessibleName()).toBe('Find anything that can be done');
+    await press(driver, 't', 'u');
+    await waitForText(driver, 'Turn the sheet over');
+    await press(driver, Key.BACK_SPACE, Key.BACK_SPACE);
+    await driver.sleep(300);
+    expect(await open()).toHaveLength(1);
+    await press(driver, 't');
+    await driver.sleep(300);
+    // The sheet was not turned over by the letter.
+    expect(await driver.getCurrentUrl()).not.toContain('face=B');
+    await press(driver, Key.ESCAPE);
+    await driver.wait(async () => (await open()).length === 0, 5_000, 'the finder stayed open');
+  });
+});
+
+describe('thin paper', () => {
+  it('whose grain runs across the spine is accepted in one press, on the record', async () => {
+    const { driver } = browser;
+    await driver.get(`${app.url}/books/${await made()}/form`);
+    const accept = await byRole(driver, 'button', 'Accept it: the paper is thin');
+    // Scrolled to as by a hand: the driver would take it for in view beneath the rack.
+    await driver.executeScript(`arguments[0].scrollIntoView({ block: 'end' })`, accept);
+    await accept.click();
+    await waitForText(driver, '1 accepted, on the record');
+  });
+});
