@@ -98,7 +98,7 @@ describe('choosing a form', () => {
       await width.clear();
       await width.sendKeys('0', Key.ENTER);
       await waitForText(driver, 'too small');
-      await (await byRole(driver, 'button', /Measures in millimetres/)).click();
+      await (await byRole(driver, 'button', 'mm: switch to inches')).click();
       await driver.wait(
         async () => /in$/.test((await (await byRole(driver, 'textbox', 'Width')).getAttribute('value')) ?? ''),
         5000,

@@ -99,7 +99,7 @@ describe('paper, grain and yield', () => {
       driver,
       '4 sheets, spares included; with cuts from edge to edge fewer are impossible. 34 in the drawer: enough.',
     );
-    await click('button', 'Take Wharf cartridge');
+    await click('button', 'Take this paper: Wharf cartridge');
     await waitForText(driver, 'cuts, in this order');
     const { book } = await json<BookAnswer>(`/api/books/${id}`);
     expect(book.papers.text).toMatchObject({ sheets: 4, cost: 480, grain: 'own', cut: false });
@@ -170,7 +170,7 @@ describe('paper, grain and yield', () => {
     expect(papers).toHaveLength(1);
     await driver.get(`${app.url}/books/${id}/paper?ask=book`);
     await waitForText(driver, 'Against the grain: what it would seem to gain');
-    await click('button', 'Take Ticket office against the grain');
+    await click('button', 'Take it all the same …: Ticket office, against the grain');
     await (
       await byRole(driver, 'textbox', 'Why it is right for this book; it is kept on the record')
     ).sendKeys('one fold in thin paper', Key.ENTER);

@@ -29,14 +29,14 @@ afterAll(async () => {
   await app?.stop();
 });
 
-const made = async (): Promise<string> => {
+const made = async (fibre = 'along-width'): Promise<string> => {
   const answer = await fetch(`${app.url}/api/books`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({
       title: 'Knots',
       form: 'slit-book',
-      sheet: { width: 297_000_000, height: 210_000_000, fibre: 'along-width' },
+      sheet: { width: 297_000_000, height: 210_000_000, fibre },
     }),
   });
   return ((await answer.json()) as BookAnswer).id;
@@ -143,6 +143,23 @@ describe('the finder', () => {
     expect(await driver.getCurrentUrl()).not.toContain('face=B');
     await press(driver, Key.ESCAPE);
     await driver.wait(async () => (await open()).length === 0, 5_000, 'the finder stayed open');
+  });
+});
+
+describe('an empty drawer', () => {
+  it('is no dead end: a first plan is made with the sheet of the book; from the drawer the way leads back', async () => {
+    const { driver } = browser;
+    const id = await made('along-height');
+    await driver.get(`${app.url}/books/${id}/paper`);
+    await (await byRole(driver, 'link', 'Open the drawer')).click();
+    await waitForText(driver, 'The drawer is empty');
+    await (await byRole(driver, 'link', 'Back to the book')).click();
+    await (await byRole(driver, 'button', /^Plan with the book’s own sheet, 297 × 210/)).click();
+    await (await byRole(driver, 'button', 'Take this paper: The book’s A4')).click();
+    await waitForText(driver, 'The book’s A4');
+    await driver.wait(async () => (await driver.getCurrentUrl()).includes('ask=cut'), 15_000, 'no plan was taken');
+    const { book } = (await (await fetch(`${app.url}/api/books/${id}`)).json()) as BookAnswer;
+    expect(book.papers.text?.paper.sheet).toMatchObject({ width: 297_000_000, height: 210_000_000 });
   });
 });
 

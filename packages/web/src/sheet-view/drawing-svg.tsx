@@ -81,22 +81,25 @@ function Item({ item, heavier }: { readonly item: DrawItem; readonly heavier: nu
     case 'text': {
       const [x, y, size] = [mm(item.at.x), mm(item.at.y), mm(item.size)];
       return (
-        <text
-          x={x}
-          y={y}
-          dy="0.35em"
-          fontSize={size}
-          fontFamily="Hanken Grotesk Variable"
-          fontWeight={item.strong ? 750 : 420}
-          textAnchor={item.from ?? 'middle'}
-          transform={item.quarterTurns ? `rotate(${item.quarterTurns * 90} ${x} ${y})` : undefined}
-          fill={TONES.ink}
-          {...(item.halo
-            ? { stroke: '#ffffff', strokeWidth: size * 0.28, strokeLinejoin: 'round' as const, paintOrder: 'stroke' }
-            : {})}
-        >
-          {item.text}
-        </text>
+        <>
+          {/* words of one drawing are apart where they are read out, too */ ' '}
+          <text
+            x={x}
+            y={y}
+            dy="0.35em"
+            fontSize={size}
+            fontFamily="Hanken Grotesk Variable"
+            fontWeight={item.strong ? 750 : 420}
+            textAnchor={item.from ?? 'middle'}
+            transform={item.quarterTurns ? `rotate(${item.quarterTurns * 90} ${x} ${y})` : undefined}
+            fill={TONES.ink}
+            {...(item.halo
+              ? { stroke: '#ffffff', strokeWidth: size * 0.28, strokeLinejoin: 'round' as const, paintOrder: 'stroke' }
+              : {})}
+          >
+            {item.text}
+          </text>
+        </>
       );
     }
   }

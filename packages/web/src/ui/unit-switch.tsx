@@ -8,7 +8,7 @@ export function UnitSwitch() {
       type="button"
       onClick={switchUnit}
       className="measure border-b-2 border-choose font-semibold text-choose hover:text-ink"
-      aria-label={`Measures in ${unit === 'mm' ? 'millimetres' : 'inches'}; switch`}
+      aria-label={unit === 'mm' ? 'mm: switch to inches' : 'inches: switch to millimetres'}
     >
       {unit === 'mm' ? 'mm' : 'inches'}
     </button>

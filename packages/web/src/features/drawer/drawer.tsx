@@ -20,8 +20,14 @@ export function Drawer() {
   const { papers } = acts;
   const chosen = papers.find(({ id }) => id === query.get('paper')) ?? papers[0];
   const becomes = query.get('look') === 'becomes';
+  // Who comes from a book finds the way back to it.
+  const from = query.get('book');
+  const back = from ? `/books/${from}/paper` : '/';
   const open = (id: string, look?: 'becomes') =>
-    setQuery(look ? { paper: id, look } : { paper: id }, { replace: query.get('paper') === id });
+    setQuery(
+      { paper: id, ...(look ? { look } : {}), ...(from ? { book: from } : {}) },
+      { replace: query.get('paper') === id },
+    );
   const putIn = async () => {
     const paper = await acts.putIn({ ...PLAIN_PAPER, name: `Paper ${papers.length + 1}` });
     if (paper) open(paper.id);
@@ -36,13 +42,25 @@ export function Drawer() {
       <header className="flex flex-wrap items-start justify-between gap-x-8 gap-y-2 px-9 pb-3 pt-4">
         <div>
           <h1 className="flex items-center gap-2 text-[2rem]">
-            <Link to="/" aria-label="Back to the shelf" className="-ml-2 p-1 text-quiet hover:text-ink">
+            <Link
+              to={back}
+              aria-label={from ? 'Back to the book' : 'Back to the shelf'}
+              className="-ml-2 p-1 text-quiet hover:text-ink"
+            >
               <ChevronLeftIcon className="size-6" />
             </Link>
             The drawer
           </h1>
           <p className="pl-8 text-quiet">
             {papers.length > 0 && `${counted(papers.length, 'paper')} · `}measures in <UnitSwitch />
+            {from && (
+              <>
+                {' · '}
+                <Link to={back} className="remedy">
+                  Back to the book
+                </Link>
+              </>
+            )}
           </p>
         </div>
         <div className="flex flex-wrap items-start gap-x-5 gap-y-2">

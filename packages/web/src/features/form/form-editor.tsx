@@ -57,7 +57,7 @@ export function FormEditor({ form, sheet, printing = USUAL_PRINTING, onForm, onS
   };
   return (
     <main className="flex grow flex-col">
-      <div className="grid grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-5 pt-4 max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)]">
+      <div className="grid grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-5 pt-4 max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)] max-[720px]:grid-cols-[minmax(0,1fr)]">
         <section>
           <RadioGroup value={form.id} onChange={choose}>
             <Label as="h2" className="mb-3 text-2xl">
@@ -81,7 +81,7 @@ export function FormEditor({ form, sheet, printing = USUAL_PRINTING, onForm, onS
           )}
           <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />
         </section>
-        <section aria-label="What you will hold" className="max-[1100px]:col-span-2">
+        <section aria-label="What you will hold" className="max-[1100px]:col-span-2 max-[720px]:col-span-1">
           {result.ok ? (
             <Facts plan={result.value} printing={printing} onForm={onForm} />
           ) : (

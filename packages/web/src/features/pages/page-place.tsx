@@ -2,9 +2,11 @@ import { memo, useEffect, useRef, type DragEvent } from 'react';
 import { useDraggable } from '@dnd-kit/core';
 import { LockClosedIcon } from '@heroicons/react/24/solid';
 import type { BookPage } from '@eight-up/core/book/document';
+import { pageLabel } from '@eight-up/core/folding/reading';
+import { letterPage } from '@eight-up/core/output/lettering';
 import { ROLE_WORDS } from '@eight-up/words/pages';
 import type { PageSetting } from '../../book/derived.ts';
-import { PageFace } from '../../book/page-face.tsx';
+import { pageBox, PageFace } from '../../book/page-face.tsx';
 import { PagePicture } from '../../book/page-picture.tsx';
 import { DropPlaces } from './drop-places.tsx';
 import { ThreadLine } from './thread-line.tsx';
@@ -30,15 +32,24 @@ export interface PagePlaceProps {
   readonly isAimed: boolean;
 }
 
-/** What a page shows, in words. */
-function pageWords({ name, shown, thread, inHand }: PagePlaceProps): string {
+/** What a page shows, in words, those that are seen on it in the order in which they stand there. */
+function pageWords({ setting, page, name, shown, thread, inHand }: PagePlaceProps): string {
   const { content, role, caption, note, locked } = shown;
+  const { plan, places, numbering, lettering, printing } = setting;
+  const seen =
+    caption === ''
+      ? ''
+      : letterPage(pageBox({ places }, page), shown, pageLabel(plan.reading, page, numbering), lettering, printing.safe)
+          .map(({ text }) => text)
+          .join(' ');
   return [
-    `Page ${name}: ${content ? `${content.name}${content.page ? `, page ${content.page + 1}` : ''}` : 'empty'}`,
-    ...(role ? [ROLE_WORDS[role]] : []),
+    content
+      ? `Page ${name}: ${content.name}${content.page ? `, page ${content.page + 1}` : ''}`
+      : `Page ${name}${role ? ` ${ROLE_WORDS[role]}` : ''}: empty`,
+    ...(content && role ? [ROLE_WORDS[role]] : []),
     ...(content?.part ? ['part of a spread'] : []),
     ...(thread ? [thread] : []),
-    ...(caption ? [`caption: ${caption}`] : []),
+    ...(seen ? [`caption: ${seen}`] : []),
     ...(note ? [`note: ${note}`] : []),
     ...(locked ? ['locked'] : []),
     ...(inHand ? ['in hand'] : []),
@@ -119,8 +130,7 @@ export const PagePlace = memo(function PagePlace(props: PagePlaceProps) {
       )}
       {content === null && (
         <span className="flex size-full flex-col items-center justify-center border border-dashed border-quiet font-title text-3xl text-quiet">
-          {name}
-          {role && <span className="font-text text-sm">{ROLE_WORDS[role]}</span>}
+          {name} {role && <span className="font-text text-sm">{ROLE_WORDS[role]}</span>}
         </span>
       )}
       <DropPlaces page={page} />

@@ -28,6 +28,7 @@ import { CuttingPicture } from '../../paper/cutting-picture.tsx';
 import { Choices } from '../../ui/choices.tsx';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';
 import { Working } from './working.tsx';
+import { NoPaperYet } from './no-paper-yet.tsx';
 import { useTaking } from './use-taking.ts';
 
 interface RankingProps {
@@ -63,10 +64,15 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
   const paperOf = (id: string) => papers.find((paper) => paper.id === id)!;
   const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
   if (loaded && papers.length === 0)
-    return (
+    return on === 'text' ? (
+      <NoPaperYet book={book}>
+        There is no paper in the drawer yet. Put in what you have, or what you could buy, or begin with the sheet that
+        you chose for the book.
+      </NoPaperYet>
+    ) : (
       <p className="slip max-w-xl p-5">
         There is nothing of this kind in the drawer.{' '}
-        <Link to="/drawer" className="remedy">
+        <Link to={`/drawer?book=${book.id}`} className="remedy">
           Open the drawer
         </Link>{' '}
         and put in what you have, or what you could buy.
@@ -102,7 +108,7 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
             <p className="mt-1 text-blade">
               The other way: {perSheetSentence(book.plan, one.other.value, nameOf) ?? sheetsSentence(one.other.value)}.
               Find out before you cut:{' '}
-              <Link to={`/drawer?paper=${paper.id}`} className="remedy">
+              <Link to={`/drawer?paper=${paper.id}&book=${book.id}`} className="remedy">
                 bend it
               </Link>
               .
@@ -114,7 +120,7 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
           <p className="text-sm text-quiet">{plan.cost === null ? 'price not known' : 'a copy, spares included'}</p>
           <p className="text-sm text-quiet">{Math.round(plan.waste * 100)} % left over</p>
           {paper.sheet.fibre === 'unknown' ? (
-            <Link to={`/drawer?paper=${paper.id}`} className="action mt-1">
+            <Link to={`/drawer?paper=${paper.id}&book=${book.id}`} className="action mt-1">
               Find its grain first
             </Link>
           ) : (
@@ -123,7 +129,7 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
               className={`action mt-1 ${first ? 'action-first' : ''}`}
               onClick={() => taking.take(paper, 'own')}
               disabled={taking.running}
-              aria-label={`Take ${paper.name}`}
+              aria-label={`Take this paper: ${paper.name}`}
             >
               Take this paper
             </button>
@@ -285,7 +291,7 @@ function Against({
           <button
             type="button"
             className="text-quiet underline hover:text-ink"
-            aria-label={`Take ${paper.name} against the grain`}
+            aria-label={`Take it all the same …: ${paper.name}, against the grain`}
             onClick={() => setAsking(true)}
           >
             Take it all the same …

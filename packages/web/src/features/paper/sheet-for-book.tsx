@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { Link } from 'react-router';
 import { pieceOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { kindWords } from '@eight-up/words/cutting';
@@ -7,6 +6,7 @@ import type { OpenBook } from '../../book/use-book.ts';
 import { Becomes } from '../../paper/becomes.tsx';
 import { withParts } from '../../paper/corner-parts.ts';
 import { fibreOfCorner } from '../../paper/start-from-corner.tsx';
+import { NoPaperYet } from './no-paper-yet.tsx';
 
 /** "I have this paper": what it can become, for this book. */
 export function SheetForBook({ book, papers }: { readonly book: OpenBook; readonly papers: readonly Paper[] }) {
@@ -15,13 +15,9 @@ export function SheetForBook({ book, papers }: { readonly book: OpenBook; readon
   const paper = papers.find(({ id }) => id === (picked ?? chosen)) ?? papers[0];
   if (!paper)
     return (
-      <p className="slip max-w-xl p-5">
-        The drawer is empty.{' '}
-        <Link to="/drawer" className="remedy">
-          Put a paper in
-        </Link>{' '}
-        first.
-      </p>
+      <NoPaperYet book={book}>
+        The drawer is empty. Put in the paper you have, or begin with the book’s sheet.
+      </NoPaperYet>
     );
   return (
     <div className="flex flex-col gap-2">

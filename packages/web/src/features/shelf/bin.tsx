@@ -5,10 +5,17 @@ import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
 import { counted, formWords } from '@eight-up/words/forms';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
 
+const NOTHING: readonly ShelfBook[] = [];
+
+/** What lies in the bin. */
+export const useBinned = (): readonly ShelfBook[] =>
+  useQuery({ queryKey: ['bin'], queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/bin') }).data?.books ??
+  NOTHING;
+
 /** Books taken off the shelf: each can come back until the bin is emptied. */
 export function Bin() {
   const queries = useQueryClient();
-  const binned = useQuery({ queryKey: ['bin'], queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/bin') });
+  const books = useBinned();
   const [asking, setAsking] = useState(false);
   const again = () => {
     void queries.invalidateQueries({ queryKey: ['shelf'] });
@@ -25,7 +32,6 @@ export function Bin() {
       again();
     },
   });
-  const books = binned.data?.books ?? [];
   if (books.length === 0) return null;
   return (
     <section aria-label="Bin" className="mt-12 max-w-3xl border border-dashed border-ink px-5 py-4">

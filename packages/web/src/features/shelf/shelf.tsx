@@ -13,7 +13,7 @@ import { useFilesAnywhere } from '../../app/files-anywhere.ts';
 import { useSettings, windowId } from '../../app/settings.ts';
 import { formForPictures, useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
-import { Bin } from './bin.tsx';
+import { Bin, useBinned } from './bin.tsx';
 import { BookOnShelf, shelfScale } from './book-on-shelf.tsx';
 import { OpenBookFile } from './open-book-file.tsx';
 import { FirstDummy } from './first-dummy.tsx';
@@ -42,6 +42,9 @@ export function Shelf() {
   });
   const list = books.data?.books ?? NO_BOOKS;
   const [done, setDone] = useState<Done>();
+  const binned = useBinned();
+  // Told as long as it is so: what was put back or emptied elsewhere has no way back here.
+  const isSo = done && (done.what === 'removed' ? binned : list).some(({ id }) => id === done.id);
   const arranged = useArranged(list);
   const plans = useMemo(
     () => new Map(list.map((book) => [book.id, planBook(book.book.form, book.book.sheet)])),
@@ -94,7 +97,7 @@ export function Shelf() {
         </p>
       )}
       {books.isSuccess && list.length === 0 && <FirstDummy />}
-      {done && <WhatHappened done={done} onSettled={() => setDone(undefined)} />}
+      {isSo && <WhatHappened done={done} onSettled={() => setDone(undefined)} />}
       {list.length > 0 && (
         <main>
           <FindBooks arranged={arranged} count={list.length} />
@@ -217,10 +220,10 @@ function Caption({
             ? 'no pictures yet'
             : `${counted(missing, 'page')} to fill`}
       </p>
-      <p className="mt-1 flex flex-wrap gap-x-3">
+      <p className="mt-1 flex flex-wrap gap-x-3 gap-y-1">
         <button
           type="button"
-          className="remedy text-sm"
+          className="remedy min-h-6 text-sm"
           onClick={() => copy.mutate('copy')}
           disabled={copy.isPending}
           aria-label={`Copy ${book.book.title}`}
@@ -229,7 +232,7 @@ function Caption({
         </button>
         <button
           type="button"
-          className="remedy text-sm"
+          className="remedy min-h-6 text-sm"
           onClick={() => copy.mutate('edition')}
           disabled={copy.isPending}
           aria-label={`A new edition of ${book.book.title}`}
@@ -238,7 +241,7 @@ function Caption({
         </button>
         <button
           type="button"
-          className="remedy text-sm"
+          className="remedy min-h-6 text-sm"
           onClick={() => setRenaming(book.book.title)}
           aria-label={`Rename ${book.book.title}`}
         >
@@ -246,7 +249,7 @@ function Caption({
         </button>
         <button
           type="button"
-          className="remedy text-sm"
+          className="remedy min-h-6 text-sm"
           onClick={() => remove.mutate()}
           disabled={remove.isPending}
           aria-label={`Remove ${book.book.title} into the bin`}
