@@ -21,10 +21,12 @@ export function useChosenPage(count: number): readonly [number | undefined, (pag
   const choose = (page: number | undefined) => {
     setChosen(page);
     clearTimeout(resting.current);
-    resting.current = setTimeout(
-      () => setSearch(page === undefined ? {} : { page: String(page + 1) }, { replace: true }),
-      REST_MS,
-    );
+    const here = window.location.pathname;
+    resting.current = setTimeout(() => {
+      // Who has left meanwhile is not fetched back, even while the next stage is still being drawn.
+      if (window.location.pathname === here)
+        setSearch(page === undefined ? {} : { page: String(page + 1) }, { replace: true });
+    }, REST_MS);
   };
   return [chosen !== undefined && chosen < count ? chosen : undefined, choose];
 }
