@@ -138,8 +138,8 @@ function StateLine({ book }: { readonly book: OpenBook }) {
       >
         <ArrowUturnRightIcon className="size-4" />
       </button>
-      <span className="ml-3 border-l border-quiet pl-3">
-        measures in <UnitSwitch />
+      <span className="ml-1 border-l border-quiet pl-3">
+        all in <UnitSwitch />
       </span>
     </p>
   );
