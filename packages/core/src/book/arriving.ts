@@ -3,8 +3,9 @@ import type { BookPage, PageContent } from './document.ts';
 import { takesPicture } from './sequence.ts';
 
 /**
- * Which pages so many pictures fill, in order, when they are let go over page `at` (or nowhere in particular). As many as there are empty pages fill those, wherever they fall; otherwise
- * the first goes to the page pointed at, empty or not, and the others to the empty ones after it.
+ * Which pages (0-based) so many pictures fill, in order, when they are let go over page `at` (undefined: over none). As many as
+ * there are empty pages fill those, wherever they fall; otherwise the first goes to the page pointed at, empty or not, and the
+ * others to the empty ones after it.
  */
 export function pagesToFill(pages: readonly BookPage[], count: number, at: number | undefined): readonly number[] {
   const empty = pages.flatMap((page, i) => (takesPicture(page) ? [i] : []));

@@ -58,23 +58,17 @@ export function PrintPasses({ book, two, onClose }: PrintPassesProps) {
             On “{printer!.name}”. {runWords(book)}
           </p>
           <ol className="flex flex-col gap-4">
-            <li className="grid grid-cols-[2rem_minmax(0,1fr)] items-center">
-              <b className="font-title text-xl">1</b>
-              <a className="action action-first w-fit" href={files.fronts} target="_blank" rel="noreferrer">
-                All fronts
-              </a>
-            </li>
+            <Pass n={1} file={files.fronts}>
+              All fronts
+            </Pass>
             <li className="grid grid-cols-[2rem_8rem_minmax(0,1fr)] items-center gap-x-3">
               <b className="font-title text-xl">2</b>
               <PuttingBack move={two.move} />
               <p>{putBackSentence(two)}</p>
             </li>
-            <li className="grid grid-cols-[2rem_minmax(0,1fr)] items-center">
-              <b className="font-title text-xl">3</b>
-              <a className="action action-first w-fit" href={files.backs} target="_blank" rel="noreferrer">
-                All backs
-              </a>
-            </li>
+            <Pass n={3} file={files.backs}>
+              All backs
+            </Pass>
           </ol>
           <p className="mt-4 text-sm text-quiet">
             At 100 %, never “fit to page”. One copy first; the rest when it folds right.
@@ -85,5 +79,16 @@ export function PrintPasses({ book, two, onClose }: PrintPassesProps) {
         </DialogPanel>
       </div>
     </Dialog>
+  );
+}
+
+function Pass({ n, file, children }: { readonly n: number; readonly file: string; readonly children: string }) {
+  return (
+    <li className="grid grid-cols-[2rem_minmax(0,1fr)] items-center">
+      <b className="font-title text-xl">{n}</b>
+      <a className="action action-first w-fit" href={file} target="_blank" rel="noreferrer">
+        {children}
+      </a>
+    </li>
   );
 }
