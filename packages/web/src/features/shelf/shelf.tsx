@@ -97,8 +97,8 @@ export function Shelf() {
           {books.error.message}
         </p>
       )}
-      {books.isSuccess && list.length === 0 && <FirstDummy />}
       {isSo && <WhatHappened done={done} onSettled={() => setDone(undefined)} />}
+      {books.isSuccess && list.length === 0 && <FirstDummy />}
       {list.length > 0 && (
         <main>
           <FindBooks arranged={arranged} count={list.length} />
