@@ -6,6 +6,7 @@ import { keepingFigures } from './keeping.ts';
 import { calibrationMs, report, type Figure } from './measuring.ts';
 import { movingFigures } from './moving.ts';
 import { printingFigures } from './printing.ts';
+import { rehearsingFigures } from './rehearsing.ts';
 import { scrollingFigures } from './scrolling.ts';
 import { startingFigures } from './starting.ts';
 
@@ -19,6 +20,7 @@ const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readon
   moving: movingFigures,
   booklets: bookletFigures,
   scrolling: scrollingFigures,
+  rehearsing: rehearsingFigures,
 };
 
 /** Names given on the command line are measured alone. */

@@ -245,3 +245,7 @@ function grainWanted(book: BookDocument, spine: 'vertical' | 'horizontal'): stri
     ? `a ${name}-grain sheet, its fibres ${axis}`
     : `a sheet with its fibres ${axis}`;
 }
+
+/** How much is open, as a heading. */
+export const thingsToSettle = (open: number): string =>
+  open === 0 ? 'Nothing to settle' : open === 1 ? '1 thing to settle' : `${open} things to settle`;

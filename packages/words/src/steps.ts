@@ -186,12 +186,7 @@ const halved = (step: Step, { run, reading }: FoldedBook, sentence: string): Omi
     : { sentence };
 
 function turnWords(step: Step, plan: FoldedBook): StepWords {
-  const glued =
-    step.kind === 'glue'
-      ? plan.run.glued.find(({ panels }) =>
-          step.between.every((label) => panels.some((i) => plan.run.sheet.panels[i]!.label === label)),
-        )
-      : undefined;
+  const glued = plan.run.glued.find((one) => plan.run.programme[one.step] === step);
   switch (glued?.how) {
     case 'double-leaf':
       return {

@@ -1,4 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
+import { ajarAt, ajarPose } from './ajar.ts';
 import { bookPose, holdPose } from './book-pose.ts';
 import { poseAt, type Pose } from './poses.ts';
 
@@ -27,12 +28,22 @@ export function placeOnTape(plan: FoldedBook, position: number): TapePlace {
   return whole <= steps ? { kind: 'paper', done: whole } : { kind: 'book', view: whole - steps - 1 };
 }
 
-/** The pose at any position, clamped to the tape. */
+/** The pose at any position, clamped to the tape. After a glueing the pile lies open at its place; what comes next closes it first. */
 export function poseOnTape(plan: FoldedBook, position: number): Pose {
-  const { steps, end } = tapeOf(plan);
+  const { end } = tapeOf(plan);
   const within = Math.min(Math.max(position, 0), end);
   const whole = Math.min(Math.floor(within), end - 1);
   const t = within - whole;
+  const open = ajarAt(plan.run, whole - 1);
+  const opens = ajarAt(plan.run, whole);
+  if (open && t < 0.5) return ajarPose(plan.run, whole, open, 1 - 2 * t);
+  const rest = open ? 2 * t - 1 : t;
+  if (opens) return ajarPose(plan.run, whole + 1, opens, rest);
+  return closedPose(plan, whole, rest);
+}
+
+function closedPose(plan: FoldedBook, whole: number, t: number): Pose {
+  const { steps } = tapeOf(plan);
   if (whole < steps) return poseAt(plan.run, whole, t);
   return whole === steps ? holdPose(plan.run, plan.reading, t) : bookPose(plan.run, plan.reading, whole - steps - 1, t);
 }

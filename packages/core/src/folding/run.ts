@@ -55,6 +55,8 @@ export type Motion =
     };
 
 export interface Glued {
+  /** the step that glues them */
+  readonly step: number;
   readonly panels: readonly [number, number];
   readonly how: GlueHow;
 }
@@ -352,7 +354,7 @@ class Runner {
     if (!touch) return fail({ code: 'glue-apart', step: index, panels: [...step.between] });
     const facesMeet = sideUp(this.moment.flat, lower) === 1;
     const how = facesMeet ? step.whenFacesMeet : step.whenBacksMeet;
-    if (how !== 'none') this.glued.push({ panels: [p, q], how });
+    if (how !== 'none') this.glued.push({ step: index, panels: [p, q], how });
     return ok({ kind: 'still' });
   }
 

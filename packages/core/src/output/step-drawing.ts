@@ -1,3 +1,4 @@
+import { restPose } from '../folding/ajar.ts';
 import { poseAt, type Pose } from '../folding/poses.ts';
 import { moveSpot, type Spot } from '../folding/rigid.ts';
 import { cutEdges } from '../folding/cut-edges.ts';
@@ -69,7 +70,7 @@ const cutsOn = (run: FoldRun, pose: Pose, panel: number, slits: number): readonl
 export const stepDrawing = (run: FoldRun, step: number, width: number, height: number): Drawing =>
   poseDrawing(
     run,
-    step < 0 ? poseAt(run, 0, 0) : poseAt(run, step, 1),
+    step < 0 ? poseAt(run, 0, 0) : restPose(run, step),
     width,
     height,
     run.slitSteps.filter((made) => made <= step).length,

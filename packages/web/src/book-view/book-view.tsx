@@ -1,6 +1,7 @@
-import { Component, lazy, Suspense, type ReactNode } from 'react';
+import { Component, lazy, memo, Suspense, type ReactNode } from 'react';
 import { FoldedDrawing } from './folded-drawing.tsx';
 import type { BookViewProps } from './props.ts';
+import { useOnTape } from './use-tape.ts';
 
 const Scene = lazy(() => import('./scene.tsx').then(({ Scene: scene }) => ({ default: scene })));
 
@@ -16,21 +17,22 @@ function hasWebGl(): boolean {
   return webGl;
 }
 
-/** The folded book in three dimensions; flat step drawings stand in where the browser has none. */
-export function BookView(props: BookViewProps) {
-  const flat = (
+/** Flat drawings need no more than this many for a step. */
+const FLAT_FRAMES = 12;
+
+function Flat({ plan, tape, label }: BookViewProps) {
+  const position = useOnTape(tape, (at) => Math.round(at * FLAT_FRAMES) / FLAT_FRAMES);
+  return (
     <div className="flex h-full flex-col">
-      <FoldedDrawing
-        plan={props.plan}
-        position={props.position}
-        width={160}
-        height={120}
-        className="min-h-0 grow"
-        label={props.label}
-      />
+      <FoldedDrawing plan={plan} position={position} width={160} height={120} className="min-h-0 grow" label={label} />
       <p className="text-center text-sm text-quiet">Flat drawing: this browser shows no three dimensions.</p>
     </div>
   );
+}
+
+/** The folded book in three dimensions; flat step drawings stand in where the browser has none. */
+export const BookView = memo(function BookView(props: BookViewProps) {
+  const flat = <Flat {...props} />;
   if (!hasWebGl()) return flat;
   return (
     <SceneFailure instead={flat}>
@@ -47,7 +49,7 @@ export function BookView(props: BookViewProps) {
       </Suspense>
     </SceneFailure>
   );
-}
+});
 
 class SceneFailure extends Component<
   { readonly instead: ReactNode; readonly children: ReactNode },

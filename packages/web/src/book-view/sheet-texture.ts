@@ -1,4 +1,4 @@
-import { pagePlaces } from '@eight-up/core/pagination/page-places';
+import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import type { PageLetters } from '@eight-up/core/output/lettering';
 import type { Laid, PlacedContent } from '@eight-up/core/pagination/imposition';
 import type { SheetSide } from '@eight-up/core/folding/reading';
@@ -43,21 +43,37 @@ export async function paintSheet(
   const own = placed.filter(here);
   const lettered = letters.filter(here);
   const filled = new Set(own.map(({ page }) => page));
-  context.fillStyle = '#16261f';
   context.textAlign = 'center';
   context.textBaseline = 'middle';
-  for (const { page, rect, quarterTurns } of pagePlaces(plan).filter(here)) {
-    if (filled.has(page)) continue;
+  const number = ({ page, rect, quarterTurns }: PagePlace, note?: string) => {
+    const size = Math.min(rect.width, rect.height) * scale;
+    if (note) {
+      context.fillStyle = '#e7e4da';
+      context.fillRect(rect.left * scale, rect.top * scale, rect.width * scale, rect.height * scale);
+    }
+    context.fillStyle = note ? '#7b837d' : '#16261f';
     context.save();
     context.translate((rect.left + rect.width / 2) * scale, (rect.top + rect.height / 2) * scale);
     context.rotate((quarterTurns * Math.PI) / 2);
-    context.font = `700 ${Math.min(rect.width, rect.height) * scale * 0.4}px "Hanken Grotesk Variable", sans-serif`;
+    context.font = `700 ${size * 0.4}px "Hanken Grotesk Variable", sans-serif`;
     context.fillText(names[page]!, 0, 0);
+    if (note) {
+      context.font = `500 ${size * 0.12}px "Hanken Grotesk Variable", sans-serif`;
+      context.fillText(note, 0, size * 0.32);
+    }
     context.restore();
-  }
+  };
+  // Where a picture is still on its way stands a paler number, and that it is on its way.
+  const places = pagePlaces(plan).filter(here);
+  places.forEach((place) => number(place, filled.has(place.page) ? 'loading …' : undefined));
   writeLetters(context, lettered, scale);
   show(canvas);
-  await Promise.all(own.map((laid) => paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)));
+  await Promise.all(
+    own.map(async (laid) => {
+      if (await paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)) return;
+      places.filter(({ page }) => page === laid.page).forEach((place) => number(place, 'original lost'));
+    }),
+  );
   writeLetters(context, lettered, scale);
   if (own.length) show(canvas);
 }
@@ -95,10 +111,10 @@ async function paintLaid(
   book: Pick<BookAnswer, 'assets'>,
   size: 240 | 480 | 1200,
   scale: number,
-): Promise<void> {
+): Promise<boolean> {
   const url = await pictureAddress(book, content, size);
   const image = url ? await load(url) : undefined;
-  if (!image) return;
+  if (!image) return false;
   context.save();
   context.beginPath();
   context.rect(clip.left * scale, clip.top * scale, clip.width * scale, clip.height * scale);
@@ -107,6 +123,7 @@ async function paintLaid(
   context.transform(a, b, c, d, e, f);
   context.drawImage(image, 0, 0, asset.width, asset.height);
   context.restore();
+  return true;
 }
 
 /** Captions and numbers, turned as their pages stand. */

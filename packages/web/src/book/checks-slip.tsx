@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { checkKey, type Check } from '@eight-up/core/checks/check';
 import { remedyOf } from '@eight-up/core/checks/remedy';
-import { acceptedInOnePress, checkWords, remedyVerb } from '@eight-up/words/checks';
+import { acceptedInOnePress, checkWords, remedyVerb, thingsToSettle } from '@eight-up/words/checks';
 import { useSettings } from '../app/settings.ts';
 import { showsTheSame } from './shows-the-same.ts';
 import type { OpenBook } from './use-book.ts';
@@ -13,13 +13,7 @@ export const ChecksSlip = memo(function ChecksSlip({ book }: { readonly book: Op
   const { open, accepted } = book.checks;
   return (
     <section aria-label="Checks" className="slip p-4">
-      <h2 className="text-lg">
-        {open.length === 0
-          ? 'Nothing to settle'
-          : open.length === 1
-            ? '1 thing to settle'
-            : `${open.length} things to settle`}
-      </h2>
+      <h2 className="text-lg">{thingsToSettle(open.length)}</h2>
       {open.length === 0 && (
         <p className="mt-1 text-quiet">Print the numbered dummy first, on cheap paper, and fold it.</p>
       )}

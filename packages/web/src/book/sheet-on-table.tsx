@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { Margins } from '@eight-up/core/book/document';
+import type { StepPlace } from '@eight-up/core/folding/step-place';
 import { nestMarks } from '@eight-up/core/output/nest-marks';
 import { useActions } from '../app/actions.tsx';
 import { LineLegend } from '../sheet-view/line-legend.tsx';
@@ -13,22 +14,41 @@ interface SheetOnTableProps {
   readonly lit: number | undefined;
   readonly onPoint: (page: number | undefined) => void;
   readonly onChoose?: (page: number) => void;
+  /** what a step of folding is about, lit up; the sheet that it is about lies on top unless another is taken */
+  readonly step?: StepPlace | undefined;
   /** the strip that the printer leaves white */
   readonly margins?: Margins;
 }
 
 /** The flat sheet as it lies before the maker, to be turned over and round as the hands would; which face is up stands in the address. */
-export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: SheetOnTableProps) {
+export const SheetOnTable = memo(function SheetOnTable({
+  book,
+  label,
+  lit,
+  onPoint,
+  onChoose,
+  step,
+  margins,
+}: SheetOnTableProps) {
   const [search, setAddress] = useAddress();
   const [turns, setTurns] = useState(0);
   const turnedOver = search.get('face') === 'B';
   const sheets = book.plan.run.sheet.sheets;
-  const sheet = Math.min(Math.max(Number(search.get('sheet') ?? 1) - 1, 0), sheets - 1) || 0;
+  const panel = step?.creases[0]?.panel ?? step?.faces[0]?.panel;
+  const ofStep = panel === undefined ? 0 : book.plan.run.sheet.panels[panel]!.sheet;
+  const asked = search.has('sheet') ? Number(search.get('sheet')) - 1 : ofStep;
+  const sheet = Math.min(Math.max(asked, 0), sheets - 1) || 0;
   const pagesBehind = book.plan.form.printed(book.plan.parameters).includes('B');
-  const take = (next: number) => setAddress({ sheet: next === 0 ? null : String(next + 1) });
+  const take = (next: number) => setAddress({ sheet: next === 0 && !step ? null : String(next + 1) });
   // Over the maker's pictures numbers stand only when they are asked for, or where a page is pointed at.
   const numbered = search.get('numbers') === '1';
   const number = () => setAddress({ numbers: numbered ? null : '1' });
+  const { plan } = book;
+  const { printing } = book.book;
+  const marks = useMemo(
+    () => nestMarks(plan, printing, sheet, turnedOver ? 'B' : 'A'),
+    [plan, printing, sheet, turnedOver],
+  );
   const turnRound = () => setTurns((turns + 1) % 4);
   const turnOver = () => setAddress({ face: turnedOver ? null : 'B' });
   useActions([
@@ -100,15 +120,16 @@ export function SheetOnTable({ book, label, lit, onPoint, onChoose, margins }: S
         turns={turns}
         turnedOver={turnedOver}
         sheet={sheet}
+        step={step}
         showNumbers={numbered}
         lit={lit}
         onPoint={onPoint}
         {...(onChoose ? { onChoose } : {})}
-        marks={nestMarks(book.plan, book.book.printing, sheet, turnedOver ? 'B' : 'A')}
+        marks={marks}
         {...(margins ? { margins } : {})}
         className="min-h-0 w-full grow"
       />
       <LineLegend plan={book.plan} sheet={sheet} />
     </section>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useMemo, type ReactNode } from 'react';
+import { memo, useMemo, useState, type ReactNode } from 'react';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { type Laid, type PlacedContent } from '@eight-up/core/pagination/imposition';
 import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
@@ -7,6 +7,7 @@ import type { SheetSide } from '@eight-up/core/folding/reading';
 import type { DrawItem } from '@eight-up/core/output/drawing';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { toNm } from '@eight-up/core/folding/fold-sheet';
+import type { StepPlace } from '@eight-up/core/folding/step-place';
 import { measureNumber } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
@@ -14,6 +15,7 @@ import { useSettings } from '../app/settings.ts';
 import { usePicture } from '../book/pictures.ts';
 import { DrawingItems } from './drawing-svg.tsx';
 import { Fibres } from './fibres.tsx';
+import { StepLight } from './step-light.tsx';
 
 interface SheetViewProps {
   readonly plan: FoldedBook;
@@ -34,6 +36,8 @@ interface SheetViewProps {
   readonly margins?: { readonly top: number; readonly right: number; readonly bottom: number; readonly left: number };
   /** drawn over the sheet: marks to gather and to trim by */
   readonly marks?: readonly DrawItem[];
+  /** what a step of folding is about, lit up */
+  readonly step?: StepPlace | undefined;
   readonly className?: string;
   readonly showNumbers?: boolean;
 }
@@ -59,6 +63,7 @@ export function SheetView(props: SheetViewProps) {
     onChoose,
     margins,
     marks = NO_MARKS,
+    step,
     className,
     showNumbers = false,
   } = props;
@@ -120,6 +125,7 @@ export function SheetView(props: SheetViewProps) {
                 size={places.length > 20 ? 240 : 480}
               />
             ))}
+        {step && <StepLight plan={plan} step={step} side={side} sheet={sheet} width={unitLength} />}
         <g style={{ pointerEvents: 'none' }}>
           <DrawingItems drawing={lines} heavier={unitLength / 2.4} halo />
           <DrawingItems drawing={{ ...lines, items: marks }} heavier={unitLength / 2.4} />
@@ -145,7 +151,7 @@ export function SheetView(props: SheetViewProps) {
   );
 }
 
-function PlacedPicture({
+const PlacedPicture = memo(function PlacedPicture({
   id,
   laid,
   book,
@@ -157,23 +163,36 @@ function PlacedPicture({
   readonly size: 240 | 480 | 1200;
 }) {
   const url = usePicture(book, laid.content, size);
+  const [arrived, setArrived] = useState<string>();
   const { clip, matrix, asset } = laid;
-  if (!url) return null;
   return (
     <g clipPath={`url(#clip-${id})`}>
       <clipPath id={`clip-${id}`}>
         <rect x={mm(clip.left)} y={mm(clip.top)} width={mm(clip.width)} height={mm(clip.height)} />
       </clipPath>
-      <image
-        href={url}
-        width={mm(asset.width)}
-        height={mm(asset.height)}
-        preserveAspectRatio="none"
-        transform={`matrix(${matrix[0]} ${matrix[1]} ${matrix[2]} ${matrix[3]} ${mm(matrix[4])} ${mm(matrix[5])})`}
-      />
+      {(!url || arrived !== url) && (
+        <rect
+          className="awaited"
+          x={mm(clip.left)}
+          y={mm(clip.top)}
+          width={mm(clip.width)}
+          height={mm(clip.height)}
+          fill="#e7e4da"
+        />
+      )}
+      {url && (
+        <image
+          href={url}
+          width={mm(asset.width)}
+          height={mm(asset.height)}
+          preserveAspectRatio="none"
+          transform={`matrix(${matrix[0]} ${matrix[1]} ${matrix[2]} ${matrix[3]} ${mm(matrix[4])} ${mm(matrix[5])})`}
+          onLoad={() => setArrived(url)}
+        />
+      )}
     </g>
   );
-}
+});
 
 /** How a page stands on the sheet, in words: the text equivalent of the drawing. */
 export function standingWords({ panel, quarterTurns, side }: PagePlace, name: string): string {
@@ -192,7 +211,7 @@ interface PanelMarkProps {
 }
 
 /** A page's number at its foot, turned as it stands, and the frame that lights it. */
-function PanelMark({ place, name, lit, showNumber, onPoint, onChoose }: PanelMarkProps) {
+const PanelMark = memo(function PanelMark({ place, name, lit, showNumber, onPoint, onChoose }: PanelMarkProps) {
   const { rect, quarterTurns, page } = place;
   const [x, y, w, h] = [mm(rect.left), mm(rect.top), mm(rect.width), mm(rect.height)];
   const size = Math.min(w, h) * 0.125;
@@ -239,7 +258,7 @@ function PanelMark({ place, name, lit, showNumber, onPoint, onChoose }: PanelMar
       )}
     </g>
   );
-}
+});
 
 function MarginStrip({
   width,

@@ -1,17 +1,23 @@
 import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
+import { ChevronDownIcon } from '@heroicons/react/24/outline';
 import { placeOnTape, poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
+import { stepPlace } from '@eight-up/core/folding/step-place';
+import { thingsToSettle } from '@eight-up/words/checks';
 import { programmeWords, type StepWords } from '@eight-up/words/steps';
 import { useActions } from '../../app/actions.tsx';
 import { BookView } from '../../book-view/book-view.tsx';
-import { useTape } from '../../book-view/use-tape.ts';
+import { stepAt } from '../../book-view/props.ts';
+import { useOnTape, useTape } from '../../book-view/use-tape.ts';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
 import { useAddress } from '../../ui/use-address.ts';
+import { useStable } from '../../ui/use-stable.ts';
 import { StepRuler } from './step-ruler.tsx';
 
-/** The rehearsal: the flat sheet beside the book it becomes, step by step, then page by page. */
+/** The rehearsal: what to do now and where on the flat sheet, beside the book that it becomes, step by step, then page by page. */
 export function FoldStage() {
   const book = useOpenBook();
   const { plan } = book;
@@ -24,23 +30,35 @@ export function FoldStage() {
   );
   const words = useMemo(() => programmeWords(plan), [plan]);
   const [playing, setPlaying] = useState(false);
+  // What is under way is told from its beginning on.
+  const whole = useOnTape(tape, Math.ceil);
 
-  const goTo = (position: number) => {
-    tape.glideTo(position);
-    setAddress({ step: String(Math.round(Math.min(Math.max(position, 0), end))) });
-  };
+  const goTo = useStable((position: number) => tape.glideTo(position));
   const step = (by: number) => {
     setPlaying(false);
-    goTo(Math.round(tape.target.current) + by);
+    goTo(Math.round(tape.target) + by);
   };
   const goOn = useEffectEvent(() => goTo(tape.position + 1));
-  const isPlaying = playing && tape.position < end;
-  const atRest = Number.isInteger(tape.position);
+  const isPlaying = playing && whole < end;
+  const rests = useOnTape(tape, (position) => isPlaying && Number.isInteger(position));
   useEffect(() => {
-    if (!isPlaying || !atRest) return;
+    if (!rests) return;
     const pause = setTimeout(goOn, 450);
     return () => clearTimeout(pause);
-  }, [isPlaying, atRest, tape.position]);
+  }, [rests, whole]);
+  // The address follows once the paper rests, so that a reload shows the same.
+  const note = useEffectEvent(() => setAddress({ step: String(Math.round(tape.target)) }));
+  useEffect(() => {
+    let later: ReturnType<typeof setTimeout>;
+    const left = tape.subscribe(() => {
+      clearTimeout(later);
+      later = setTimeout(note, 350);
+    });
+    return () => {
+      clearTimeout(later);
+      left();
+    };
+  }, [tape]);
 
   useActions([
     { id: 'step-on', title: 'Next step, next opening', keys: '→', run: () => step(1) },
@@ -51,13 +69,45 @@ export function FoldStage() {
     ...usePrintActions(book),
   ]);
 
-  const schematic = useMemo(() => poseOnTape(plan, tape.position).schematic, [plan, tape.position]);
-  const now = describe(book, words, tape.position);
+  const seen = stepAt(plan, whole);
+  const place = useMemo(() => (seen === undefined ? undefined : stepPlace(plan.run, seen)), [plan, seen]);
+  const schematic = useMemo(
+    () => seen !== undefined && [0.25, 0.5, 0.75].some((t) => poseOnTape(plan, seen + t).schematic),
+    [plan, seen],
+  );
+  const now = describe(book, words, whole);
   return (
-    <main className="flex h-[calc(100vh-5.6rem)] min-h-[38rem] grow flex-col max-[1100px]:h-auto">
-      <div className="grid min-h-0 grow grid-cols-[minmax(0,10fr)_minmax(0,9fr)_250px] grid-rows-[minmax(0,1fr)_auto] gap-x-6 gap-y-2 px-9 pt-4 max-[1100px]:grid-cols-2">
-        <SheetOnTable book={book} label="The flat sheet" lit={lit} onPoint={setLit} onChoose={setLit} />
-        <section aria-label="The book it becomes" className="relative flex min-h-72 min-w-0 flex-col">
+    <main className="flex h-[calc(100vh-5.6rem)] min-h-[36rem] grow flex-col max-[900px]:h-auto">
+      <div className="grid min-h-0 grow grid-cols-[minmax(19rem,24rem)_minmax(0,1fr)] gap-x-8 px-9 pt-3 max-[900px]:grid-cols-1">
+        <div className="flex min-h-0 min-w-0 flex-col gap-2 overflow-auto pb-1 pr-1 max-[900px]:contents">
+          <section aria-label="What to do now" aria-live="polite" className="min-h-[8.4rem]">
+            <h2 className="text-[1.7rem]">{now.title}</h2>
+            <p className="mt-1 text-[1.07rem] leading-snug">{now.sentence}</p>
+            {now.caution && <p className="mt-1.5 border-l-4 border-blade pl-2 text-sm">{now.caution}</p>}
+          </section>
+          <div className="flex min-h-60 grow flex-col max-[900px]:order-3">
+            <SheetOnTable
+              book={book}
+              label="The flat sheet"
+              lit={lit}
+              onPoint={setLit}
+              onChoose={setLit}
+              step={place}
+            />
+          </div>
+        </div>
+        <section
+          aria-label="The book it becomes"
+          className="relative flex min-h-72 min-w-0 flex-col max-[900px]:order-2 max-[900px]:min-h-[26rem]"
+        >
+          <div className="relative z-10 flex items-start justify-end gap-2">
+            <Beside name="Files to print">
+              <PrintFiles book={book} />
+            </Beside>
+            <Beside name={thingsToSettle(book.checks.open.length)}>
+              <ChecksSlip book={book} />
+            </Beside>
+          </div>
           <div className="relative min-h-0 grow">
             <div className="absolute inset-0">
               <BookView
@@ -66,7 +116,7 @@ export function FoldStage() {
                 letters={book.letters}
                 poster={book.poster}
                 book={book}
-                position={tape.position}
+                tape={tape}
                 lit={lit}
                 onPoint={setLit}
                 label={`${now.title}. ${now.sentence}`}
@@ -74,29 +124,33 @@ export function FoldStage() {
             </div>
           </div>
           {schematic && (
-            <p className="absolute right-0 top-0 border border-ink bg-wood px-2 text-sm font-semibold">schematic</p>
+            <p className="absolute left-0 top-0 border border-ink bg-wood px-2 text-sm font-semibold">schematic</p>
           )}
         </section>
-        <section aria-label="What to do now" aria-live="polite" className="col-span-2 row-start-2 min-h-[6.2rem]">
-          <h2 className="text-2xl">{now.title}</h2>
-          <p className="max-w-[68ch]">{now.sentence}</p>
-          {now.caution && <p className="mt-1 max-w-[80ch] border-l-4 border-blade pl-2 text-sm">{now.caution}</p>}
-        </section>
-        <aside className="col-start-3 row-span-2 row-start-1 -mr-2 flex min-h-0 flex-col gap-3 pb-2 pr-2 roomy:overflow-auto max-[1100px]:col-span-2 max-[1100px]:col-start-1 max-[1100px]:row-span-1 max-[1100px]:row-start-3">
-          <PrintFiles book={book} />
-          <ChecksSlip book={book} />
-        </aside>
       </div>
       <StepRuler
-        book={book}
+        end={end}
         words={words}
-        position={tape.position}
+        tape={tape}
         onGo={goTo}
-        onScrub={tape.jumpTo}
         playing={isPlaying}
         onPlay={() => setPlaying(!isPlaying)}
       />
     </main>
+  );
+}
+
+/** What would take the room of the paper stands behind a button over it. */
+function Beside({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
+  return (
+    <Popover className="relative">
+      <PopoverButton className="action px-3 py-1.5 text-[0.93rem]">
+        {name} <ChevronDownIcon className="size-4" aria-hidden="true" />
+      </PopoverButton>
+      <PopoverPanel className="absolute right-0 z-30 mt-1 max-h-[70vh] w-72 overflow-auto border border-ink bg-bench p-3">
+        {children}
+      </PopoverPanel>
+    </Popover>
   );
 }
 

@@ -1,24 +1,26 @@
-import { tapeOf } from '@eight-up/core/folding/rehearsal';
+import { memo, useEffect, useRef } from 'react';
 import type { StepWords } from '@eight-up/words/steps';
-import type { OpenBook } from '../../book/use-book.ts';
+import { useOnTape, type Tape } from '../../book-view/use-tape.ts';
 
 interface StepRulerProps {
-  readonly book: OpenBook;
+  /** last position of the tape */
+  readonly end: number;
   readonly words: readonly StepWords[];
-  readonly position: number;
+  readonly tape: Tape;
   readonly playing: boolean;
   readonly onGo: (position: number) => void;
-  readonly onScrub: (position: number) => void;
   readonly onPlay: () => void;
 }
 
 const TICKS = 5;
 
+const shareOf = (at: number, end: number) => `${(at / end) * 100}%`;
+
 /** A wooden ruler with a mark for every step; what lies after the last fold are the openings of the finished book. */
-export function StepRuler({ book, words, position, playing, onGo, onScrub, onPlay }: StepRulerProps) {
-  const { steps, end } = tapeOf(book.plan);
-  const here = Math.round(position);
-  const share = (at: number) => `${(at / end) * 100}%`;
+export function StepRuler({ end, words, tape, playing, onGo, onPlay }: StepRulerProps) {
+  const steps = words.length;
+  const here = useOnTape(tape, Math.ceil);
+  const share = (at: number) => shareOf(at, end);
   const spacious = end <= 22;
   const heading = here <= steps ? (here === 0 ? `${steps} steps` : `Step ${here} of ${steps}`) : 'Turning the pages';
   return (
@@ -39,46 +41,8 @@ export function StepRuler({ book, words, position, playing, onGo, onScrub, onPla
         </button>
       </p>
       <div className="relative mx-2 mt-2 h-[62px]">
-        <svg className="absolute inset-x-0 top-4 h-6 w-full overflow-visible" aria-hidden="true">
-          {Array.from({ length: end * TICKS + 1 }, (_, i) => {
-            const whole = i % TICKS === 0;
-            return (
-              <line
-                key={i}
-                x1={share(i / TICKS)}
-                x2={share(i / TICKS)}
-                y1="0"
-                y2={whole ? 20 : 9}
-                stroke="#16261f"
-                strokeWidth={whole ? 1.8 : 0.8}
-                opacity={i / TICKS > steps ? 0.45 : 1}
-              />
-            );
-          })}
-        </svg>
-        <svg
-          className="absolute top-0 h-4 w-4 -translate-x-1/2"
-          style={{ left: share(position) }}
-          viewBox="0 0 16 16"
-          aria-hidden="true"
-        >
-          <polygon points="0,0 16,0 8,14" fill="#9a2f08" />
-        </svg>
-        <input
-          type="range"
-          min={0}
-          max={end}
-          step={0.01}
-          value={position}
-          aria-label="Position in the rehearsal"
-          aria-valuetext={heading}
-          className="absolute -inset-x-2 top-0 h-10 w-[calc(100%+1rem)] cursor-ew-resize opacity-0 focus-visible:opacity-20"
-          onChange={(event) => onScrub(Number(event.target.value))}
-          onPointerUp={(event) => onGo(Math.round(Number(event.currentTarget.value)))}
-          onKeyDown={(event) => {
-            if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') event.preventDefault();
-          }}
-        />
+        <Ticks steps={steps} end={end} />
+        <Pointer tape={tape} end={end} heading={heading} onGo={onGo} />
         {words.map((word, i) => (
           <button
             key={i}
@@ -108,3 +72,74 @@ export function StepRuler({ book, words, position, playing, onGo, onScrub, onPla
     </section>
   );
 }
+
+interface PointerProps {
+  readonly tape: Tape;
+  readonly end: number;
+  readonly heading: string;
+  readonly onGo: (position: number) => void;
+}
+
+/** The pointer follows the tape at every frame by itself; dragged, it leads it. */
+function Pointer({ tape, end, heading, onGo }: PointerProps) {
+  const slide = useRef<HTMLDivElement>(null);
+  const range = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    const follow = () => {
+      slide.current!.style.transform = `translateX(${(tape.position / end) * 100}%)`;
+    };
+    follow();
+    return tape.subscribe(follow);
+  }, [tape, end]);
+  const whole = useOnTape(tape, Math.ceil);
+  useEffect(() => {
+    range.current!.value = String(whole);
+  }, [whole]);
+  return (
+    <>
+      <div ref={slide} className="pointer-events-none absolute inset-x-0 top-0 h-4 will-change-transform">
+        <svg className="absolute left-0 h-4 w-4 -translate-x-1/2" viewBox="0 0 16 16" aria-hidden="true">
+          <polygon points="0,0 16,0 8,14" fill="#9a2f08" />
+        </svg>
+      </div>
+      <input
+        ref={range}
+        type="range"
+        min={0}
+        max={end}
+        step={0.01}
+        defaultValue={tape.position}
+        aria-label="Position in the rehearsal"
+        aria-valuetext={heading}
+        className="absolute -inset-x-2 top-0 h-10 w-[calc(100%+1rem)] cursor-ew-resize opacity-0 focus-visible:opacity-20"
+        onChange={(event) => tape.jumpTo(Number(event.target.value))}
+        onPointerUp={(event) => onGo(Math.round(Number(event.currentTarget.value)))}
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') event.preventDefault();
+        }}
+      />
+    </>
+  );
+}
+
+const Ticks = memo(function Ticks({ steps, end }: { readonly steps: number; readonly end: number }) {
+  return (
+    <svg className="absolute inset-x-0 top-4 h-6 w-full overflow-visible" aria-hidden="true">
+      {Array.from({ length: end * TICKS + 1 }, (_, i) => {
+        const whole = i % TICKS === 0;
+        return (
+          <line
+            key={i}
+            x1={shareOf(i / TICKS, end)}
+            x2={shareOf(i / TICKS, end)}
+            y1="0"
+            y2={whole ? 20 : 9}
+            stroke="#16261f"
+            strokeWidth={whole ? 1.8 : 0.8}
+            opacity={i / TICKS > steps ? 0.45 : 1}
+          />
+        );
+      })}
+    </svg>
+  );
+});
