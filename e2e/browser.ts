@@ -119,3 +119,9 @@ export const chord = (driver: WebDriver, modifier: string, key: string): Promise
   driver.actions().keyDown(modifier).sendKeys(key).keyUp(modifier).perform();
 
 export { By, Key, until };
+
+/** One of the acts behind a book's button on the shelf. */
+export async function actOnBook(driver: WebDriver, title: string, act: string): Promise<void> {
+  await (await byRole(driver, 'button', `What to do with ${title}`)).click();
+  await (await byRole(driver, 'menuitem', act)).click();
+}

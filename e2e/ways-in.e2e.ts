@@ -3,7 +3,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type Sharp from 'sharp';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
+import { actOnBook, By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
 import { dropFiles, type DroppedFile } from './drop.ts';
 
 const sharp = createRequire(new URL('../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
@@ -111,7 +111,7 @@ describe('pictures let go where there is no book yet', () => {
     const books = async () =>
       ((await (await fetch(`${app.url}/api/books`)).json()) as { books: unknown[] }).books.length;
     const before = await books();
-    await (await byRole(driver, 'button', /^Copy Untitled book/)).click();
+    await actOnBook(driver, 'Untitled book', 'Copy');
     await waitForText(driver, '“Untitled book, a copy” stands at the end of the shelf.');
     await (await byRole(driver, 'button', 'Take it away again')).click();
     await driver.wait(async () => (await books()) === before, 10_000);

@@ -1,6 +1,7 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { USUAL_PRINTING } from '@eight-up/core/book/usual';
 import { closedSize } from '@eight-up/core/output/nest-marks';
+import type { FormFamily } from '@eight-up/core/forms/form';
 import { needsOf, type Need } from '@eight-up/core/forms/needs';
 import { foliosPerSection } from '@eight-up/core/pagination/nest';
 import { grainName } from '@eight-up/core/paper/sheet-size';
@@ -47,6 +48,13 @@ const FORMS: Readonly<Record<string, FormWords>> = {
     holds: 'Eight, sixteen or thirty-two pages from one sheet printed on both sides.',
     made: 'Folds at right angles, each across the one before; the bolts are slit with a blunt paper knife.',
   },
+};
+
+/** What is gathered under one heading when a form is chosen. */
+export const FAMILY_WORDS: Readonly<Record<FormFamily, string>> = {
+  'one-sheet': 'A little book from one sheet',
+  bound: 'Pages bound at a fold',
+  'opens-out': 'Something that opens out',
 };
 
 export const formWords = (id: string): FormWords => FORMS[id] ?? { name: id, holds: '', made: '' };
@@ -141,12 +149,12 @@ function sectionsWords(sections: readonly number[]): string {
   return ` in ${sections.length} sections of ${most === least ? most : `${least} or ${most}`} folios`;
 }
 
-/** Which grain to buy: fibres along the spine, the last fold. */
+/** Which grain is best: fibres along the spine, the last fold; and why one would heed it. */
 export function grainSentence({ sheet, reading }: FoldedBook): string {
   const upright = reading.spineAxis === 'vertical';
   const name = grainName({ ...sheet, fibre: upright ? 'along-height' : 'along-width' });
-  const which = name === 'long' || name === 'short' ? `${name} grain` : 'a sheet whose fibres run so';
-  return `Grain along the spine: ${which}, fibres ${upright ? 'upright' : 'from left to right'} as the sheet lies.`;
+  const which = name === 'long' || name === 'short' ? `${name}-grain paper` : 'paper';
+  return `Folds best from ${which} whose fibres run ${upright ? 'upright' : 'from left to right'} as the sheet lies, along the spine: it folds clean and lies closed.`;
 }
 
 /** Which grain the larger paper must have on which the sheets are printed: they lie on it unturned. */

@@ -4,8 +4,8 @@ const QUESTIONS: Readonly<Record<string, string>> = {
   columns: 'Columns',
   cover: 'The front cover is',
   reading: 'It is read',
-  backsMeet: 'At a turn where backs meet',
-  facesMeet: 'At a turn where printed faces meet',
+  backsMeet: 'Where the strip turns and bare backs meet',
+  facesMeet: 'Where the strip turns and printed sides meet',
   pages: 'Pages you have',
   folds: 'Folds',
   first: 'The first fold',
@@ -23,16 +23,16 @@ const QUESTIONS: Readonly<Record<string, string>> = {
 
 /** Keyed by parameter and value. */
 export const ANSWERS: Readonly<Record<string, string>> = {
-  'cover.outer': 'on an outer column',
-  'cover.middle': 'on a middle column',
-  'cover.back-of-first': 'the back of panel 1',
-  'cover.first': 'printed panel 1',
+  'cover.outer': 'at the end of a row',
+  'cover.middle': 'beside the middle fold',
+  'cover.back-of-first': 'bare paper',
+  'cover.first': 'printed',
   'reading.left-to-right': 'left to right',
   'reading.right-to-left': 'right to left',
-  'backsMeet.double-leaf': 'double leaf',
-  'backsMeet.pocket': 'pocket',
+  'backsMeet.double-leaf': 'glued into one leaf',
+  'backsMeet.pocket': 'made a pocket',
   'backsMeet.none': 'left open',
-  'facesMeet.fold-out': 'fold-out',
+  'facesMeet.fold-out': 'a fold-out',
   'facesMeet.glued-shut': 'glued shut',
   'first.across': 'upright',
   'first.along': 'level',
@@ -48,6 +48,23 @@ export const ANSWERS: Readonly<Record<string, string>> = {
   'fold.zigzag': 'to and fro',
   'fold.gate': 'as a gate',
 };
+
+/** What a question is about, where its words alone do not say it; by form where forms mean different things. */
+const HINTS: Readonly<Record<string, string>> = {
+  'slit-book.cover':
+    'Which panel of the sheet becomes the front: one at the end of a row, or one beside the fold down the middle. The other pages follow.',
+  'meander-book.cover':
+    'Folded one way the book closes with the bare back of the first panel outside; the other way with its printed side.',
+  backsMeet:
+    'At the end of a row the strip folds over onto the next row, and two unprinted backs come to lie on one another. Glued, they are one stout leaf.',
+  facesMeet:
+    'At this turn two printed sides lie on one another, still joined at the head or the tail. Open, they are a page that folds out; glued, nobody reads them.',
+  first: 'Upright: the fold stands and the right half moves. Level: the fold lies and the near half moves.',
+  inset: 'So that a flap folded in is not caught when the fore-edge is trimmed.',
+};
+
+export const parameterHint = (form: string, name: string): string | undefined =>
+  HINTS[`${form}.${name}`] ?? HINTS[name];
 
 export const parameterQuestion = (name: string): string => QUESTIONS[name] ?? name;
 

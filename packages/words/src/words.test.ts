@@ -152,7 +152,9 @@ describe('booklets and fold-outs in words', () => {
     expect(printedSheetsSentence(booklet)).toBe(
       '6 sheets in 4 sections of 1 or 2 folios. 3 pages at the end stay blank, the back cover among them.',
     );
-    expect(grainSentence(booklet)).toBe('Grain along the spine: short grain, fibres upright as the sheet lies.');
+    expect(grainSentence(booklet)).toBe(
+      'Folds best from short-grain paper whose fibres run upright as the sheet lies, along the spine: it folds clean and lies closed.',
+    );
     const foldOuts = planned('fold-out-booklet', { flaps: ['none', 'right', 'both'] });
     expect(factsSentence(foldOuts, 'mm')).toContain(
       '18 pages to read with the fold-outs, 12 without, 6 leaves, 3 fold-outs',

@@ -101,7 +101,7 @@ function openedBy(here: View, next: View, t: number): ReadonlyMap<number, number
   return new Map([...(here.opened ?? []), ...(next.opened ?? [])].map((panel) => [panel, share(panel)]));
 }
 
-interface FlapFold {
+export interface FlapFold {
   readonly leaf: number;
   readonly line: Line;
   readonly toward: 1 | -1;
@@ -110,7 +110,7 @@ interface FlapFold {
 }
 
 /** Every flap's fold in the closed book. A flap under its leaf swings down and out, one that lies on it up. */
-function flapFolds(run: FoldRun, reading: Reading): ReadonlyMap<number, FlapFold> {
+export function flapFolds(run: FoldRun, reading: Reading): ReadonlyMap<number, FlapFold> {
   const flaps = new Set(reading.views.flatMap(({ opened }) => opened ?? []));
   const depth = new Map(reading.layers.map((panel, i) => [panel, i]));
   return new Map(

@@ -122,7 +122,13 @@ function collapseAt(sheet: FoldSheet, motion: Extract<Motion, { kind: 'collapse'
 }
 
 /** The paper with its hinges bent by given degrees, the anchor kept where the flat state has it. */
-function bentPose(sheet: FoldSheet, moment: Moment, bends: Bends, anchor: number, world: Rigid): readonly Rigid[] {
+export function bentPose(
+  sheet: FoldSheet,
+  moment: Pick<Moment, 'hinges' | 'flat'>,
+  bends: Bends,
+  anchor: number,
+  world: Rigid,
+): readonly Rigid[] {
   const scale = mmPerTick(sheet);
   const { hinges, flat } = moment;
   const panels = new Array<Rigid>(sheet.panels.length);

@@ -73,6 +73,7 @@ function sheetsOf(p: Parameters, sheet: SheetExtent): readonly SheetOfStack[] {
 /** Folios of which some are wider than the book: a flap folds in on one side or both and opens out beyond the fore-edge. */
 export const foldOutBooklet: Form<Parameters> = {
   id: 'fold-out-booklet',
+  family: 'bound',
   parameters: foldOutBookletParameters,
   lies: 'landscape',
   refuses: (p, sheet) => {

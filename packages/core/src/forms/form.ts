@@ -18,6 +18,10 @@ export interface FormGrid {
   readonly sheets?: number | readonly SheetOfStack[];
 }
 
+/** What one wants to hold: a book from a single sheet that needs no binding, pages that are bound at a fold, or something that is read by opening it out. */
+export const FORM_FAMILIES = ['one-sheet', 'bound', 'opens-out'] as const;
+export type FormFamily = (typeof FORM_FAMILIES)[number];
+
 /** Settings that do not go together with a sheet. Lengths in nanometres. */
 export type FormProblem =
   /** a flap wider than the leaf that it folds onto, less what it stays away from the gutter */
@@ -31,6 +35,7 @@ export type FormProblem =
  */
 export interface Form<P = Readonly<Record<string, unknown>>> {
   readonly id: string;
+  readonly family: FormFamily;
   /** the parameters, with bounds and defaults */
   readonly parameters: z.ZodType<P>;
   /** into how many equal columns and rows of panels (or panel widths) the sheet is folded */

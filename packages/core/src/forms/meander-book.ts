@@ -60,6 +60,7 @@ const bendsOfRow = (p: P, row: number): readonly Bend[] =>
 /** The meander book: R rows of C panels on one sheet, cut into one long strip and folded to and fro. */
 export const meanderBook: Form<P> = {
   id: 'meander-book',
+  family: 'one-sheet',
   parameters: meanderBookParameters,
   lies: 'either',
   grid: ({ rows, columns }) => ({ rows, columns }),

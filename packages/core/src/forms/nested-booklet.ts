@@ -41,6 +41,7 @@ const INSIDE_UP: Step = { kind: 'turn-over', name: 'nest-inside-up' };
 /** The nested booklet: folios folded once, one inside another, sewn or stapled through the fold; thick ones as several sections. */
 export const nestedBooklet: Form<Parameters> = {
   id: 'nested-booklet',
+  family: 'bound',
   parameters: nestedBookletParameters,
   lies: 'landscape',
   grid: (p) => ({ columns: 2, rows: 1, sheets: foliosFor(p.pages) }),

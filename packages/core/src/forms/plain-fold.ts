@@ -78,6 +78,7 @@ const INSIDE_UP: Step = { kind: 'turn-over', name: 'inside-up' };
 /** One sheet, printed on both sides, with parallel folds: in half, rolled up, to and fro, or as a gate. It is read by unfolding it. */
 export const plainFold: Form<Parameters> = {
   id: 'plain-fold',
+  family: 'opens-out',
   parameters: plainFoldParameters,
   lies: 'landscape',
   refuses: (p, sheet) => {

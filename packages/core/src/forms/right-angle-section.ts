@@ -21,6 +21,7 @@ const foldsAlong = (p: Parameters, upright: boolean): number =>
 /** One sheet printed on both sides and folded two, three or four times at right angles; the last fold is the spine, bolts are slit. */
 export const rightAngleSection: Form<Parameters> = {
   id: 'right-angle-section',
+  family: 'bound',
   parameters: rightAngleSectionParameters,
   lies: 'either',
   grid: (p) => ({ columns: 2 ** foldsAlong(p, true), rows: 2 ** foldsAlong(p, false) }),

@@ -17,6 +17,7 @@ const COVER_COLUMN = {
 /** The one-sheet slit book: eight pages from one printed side. */
 export const slitBook: Form<z.output<typeof slitBookParameters>> = {
   id: 'slit-book',
+  family: 'one-sheet',
   parameters: slitBookParameters,
   lies: 'landscape',
   grid: () => ({ columns: 4, rows: 2 }),

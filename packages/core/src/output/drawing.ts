@@ -29,14 +29,15 @@ export type DrawItem =
       readonly halo?: boolean;
     };
 
-/** Areas: bare paper, its hidden side, a shaded panel, ink. */
-export type Tone = 'paper' | 'back' | 'shade' | 'ink';
+/** Areas: bare paper, its hidden side, a shaded panel, ink, an inked cover. */
+export type Tone = 'paper' | 'back' | 'shade' | 'ink' | 'cover';
 
 export const TONES: Readonly<Record<Tone, string>> = {
   paper: '#fdfcf7',
   back: '#dcd9cf',
   shade: '#eceae2',
   ink: '#16261f',
+  cover: '#0f6f63',
 };
 
 /** The same items, larger or smaller and moved: for a drawing inside another. */

@@ -9,7 +9,7 @@ import { stepAt, type BookViewProps } from './props.ts';
 const UP = new Vector3(0, 0, 1);
 const stillness = window.matchMedia('(prefers-reduced-motion: reduce)');
 /** How quickly the eye gets to where it should be, a second. */
-const PACE = 6;
+const PACE = 8;
 /** Room left around the paper. */
 const AIR = 1.1;
 
@@ -112,7 +112,7 @@ export function Eye({ plan, tape }: Pick<BookViewProps, 'plan' | 'tape'>) {
     }
     const offset = camera.position.clone().sub(orbit.target);
     const goal = direction.clone().multiplyScalar(distance);
-    if (orbit.target.distanceTo(centre) + offset.distanceTo(goal) < distance / 400) return;
+    if (orbit.target.distanceTo(centre) + offset.distanceTo(goal) < distance / 250) return;
     // A frame after a pause counts as one frame.
     const share = stillness.matches ? 1 : 1 - Math.exp(-PACE * Math.min(seconds, 0.05));
     const length = offset.length() + (distance - offset.length()) * share;

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { isAsked, parameterFields, type AskedWhen, type ParameterField } from '@eight-up/core/forms/parameter-fields';
 import { formById } from '@eight-up/core/forms/registry';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
-import { parameterAnswer, parameterQuestion } from '@eight-up/words/parameters';
+import { parameterAnswer, parameterHint, parameterQuestion } from '@eight-up/words/parameters';
 import type { Nm } from '@eight-up/core/units/nm';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
@@ -24,61 +24,76 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
   const set = (name: string, value: unknown) => onForm({ id: form.id, parameters: { ...values, [name]: value } });
   const turns = turnsOf(plan);
   return (
-    <div className="mt-2 flex flex-wrap justify-center gap-x-5">
+    <div className="mt-2 grid grid-cols-1 justify-items-start">
       {fields
         .filter((field) => (!field.when || turns[field.when] > 0) && isAsked(field, values))
-        .map((field) =>
-          field.kind === 'count' && field.to - field.from > 12 ? (
-            <NumberField
-              key={field.name}
-              label={parameterQuestion(field.name)}
-              value={Number(values[field.name])}
-              digits={0}
-              from={field.from}
-              to={field.to}
-              onChange={(value) => set(field.name, value)}
-            />
-          ) : field.kind === 'length' ? (
-            <MeasureField
-              key={field.name}
-              className="my-1.5 max-w-40"
-              label={parameterQuestion(field.name)}
-              value={Number(values[field.name]) as Nm}
-              onChange={(value) => set(field.name, value)}
-            />
-          ) : field.kind === 'each' ? (
-            <EachOf
-              key={field.name}
+        .map((field) => (
+          <div key={field.name} className="max-w-full">
+            <ParameterInput
               field={field}
-              values={values[field.name] as readonly string[]}
+              value={values[field.name]}
+              hides={2 * turns['faces-meet']}
               onChange={(value) => set(field.name, value)}
             />
-          ) : field.kind === 'count' ? (
-            <Choices
-              key={field.name}
-              label={parameterQuestion(field.name)}
-              value={Number(values[field.name])}
-              onChange={(value) => set(field.name, value)}
-              choices={Array.from({ length: field.to - field.from + 1 }, (_, i) => ({
-                value: field.from + i,
-                name: String(field.from + i),
-              }))}
-            />
-          ) : (
-            <Choices
-              key={field.name}
-              label={parameterQuestion(field.name)}
-              value={String(values[field.name])}
-              onChange={(value) => set(field.name, value)}
-              choices={field.values.map((value) => ({
-                value,
-                name: parameterAnswer(field.name, value, 2 * turns['faces-meet']),
-              }))}
-            />
-          ),
-        )}
+            <Hint words={parameterHint(form.id, field.name)} />
+          </div>
+        ))}
     </div>
   );
+}
+
+const Hint = ({ words }: { readonly words: string | undefined }) =>
+  words && <p className="-mt-0.5 mb-1 max-w-[52ch] text-sm text-quiet">{words}</p>;
+
+interface ParameterInputProps {
+  readonly field: ParameterField;
+  readonly value: unknown;
+  /** how many printed faces nobody would read where turns are glued shut */
+  readonly hides: number;
+  readonly onChange: (value: unknown) => void;
+}
+
+/** Counts beyond this are typed, not picked. */
+const MOST_PICKED = 12;
+
+function ParameterInput({ field, value, hides, onChange }: ParameterInputProps) {
+  const label = parameterQuestion(field.name);
+  switch (field.kind) {
+    case 'length':
+      return <MeasureField className="my-1.5 max-w-40" label={label} value={Number(value) as Nm} onChange={onChange} />;
+    case 'each':
+      return <EachOf field={field} values={value as readonly string[]} onChange={onChange} />;
+    case 'count':
+      return field.to - field.from > MOST_PICKED ? (
+        <NumberField
+          label={label}
+          value={Number(value)}
+          digits={0}
+          from={field.from}
+          to={field.to}
+          onChange={onChange}
+        />
+      ) : (
+        <Choices
+          label={label}
+          value={Number(value)}
+          onChange={onChange}
+          choices={Array.from({ length: field.to - field.from + 1 }, (_, i) => ({
+            value: field.from + i,
+            name: String(field.from + i),
+          }))}
+        />
+      );
+    case 'choice':
+      return (
+        <Choices
+          label={label}
+          value={String(value)}
+          onChange={onChange}
+          choices={field.values.map((one) => ({ value: one, name: parameterAnswer(field.name, one, hides) }))}
+        />
+      );
+  }
 }
 
 /** An answer for each folio; there are as many folios as answers. */

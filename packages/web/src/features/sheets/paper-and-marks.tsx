@@ -46,7 +46,11 @@ export function PaperAndMarks({ book, set }: PrintingPanel) {
         />
       )}
       <MeasureField label="bleed" value={printing.bleed} onChange={(bleed: Nm) => set({ bleed })} />
-      <MeasureField label="kept safe" value={printing.safe} onChange={(safe: Nm) => set({ safe })} />
+      <MeasureField
+        label="nothing important nearer to the trim than"
+        value={printing.safe}
+        onChange={(safe: Nm) => set({ safe })}
+      />
       {sections > 1 && (
         <Choices<string>
           label={`A mark on the spine of each of ${sections} sections, stepped down`}

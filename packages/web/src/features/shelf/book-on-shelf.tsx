@@ -14,12 +14,27 @@ const MOST_PX_PER_MM = 1.92;
 /** Usual thickness of a leaf of office paper folded double, for the drawing's edge only. */
 const LEAF_MM = 0.35;
 
+interface Standing {
+  readonly book: ShelfBook;
+  readonly plan: FoldedBook;
+}
+
 /** One scale for all books on the shelf, so that they can be compared: the largest fills its place. Pixels a millimetre. */
-export const shelfScale = (books: readonly { readonly book: ShelfBook; readonly plan: FoldedBook }[]): number =>
+export const shelfScale = (books: readonly Standing[]): number =>
   books.reduce((scale, { book, plan }) => {
     const { width, height } = closedSize(plan, book.book.printing);
     return Math.min(scale, TALLEST_PX / toMm(height), WIDEST_PX / toMm(width));
   }, MOST_PX_PER_MM);
+
+const depthOf = ({ reading }: FoldedBook): number => Math.min(46, Math.max(7, reading.leaves * LEAF_MM * 3.4));
+
+/** How much room the tallest needs above the plank, pixels. */
+export const tallestOnShelf = (books: readonly Standing[], scale: number): number =>
+  books.reduce(
+    (most, { book, plan }) =>
+      Math.max(most, toMm(closedSize(plan, book.book.printing).height) * scale + depthOf(plan) / 2 + 10),
+    120,
+  );
 
 interface BookOnShelfProps {
   readonly book: ShelfBook;
@@ -33,7 +48,7 @@ export function BookOnShelf({ book, plan, scale }: BookOnShelfProps) {
   const { reading } = plan;
   const size = closedSize(plan, book.book.printing);
   const [w, h] = [toMm(size.width) * scale, toMm(size.height) * scale];
-  const depth = Math.min(46, Math.max(7, reading.leaves * LEAF_MM * 3.4));
+  const depth = depthOf(plan);
   const setting = useMemo(() => pageSetting(plan, book.book, book.assets), [plan, book]);
   const covers = coversOf(reading).front;
   const shown = covers.some((page) => book.book.pages[page]?.content);

@@ -1,0 +1,140 @@
+import { useState } from 'react';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { EllipsisHorizontalIcon } from '@heroicons/react/24/outline';
+import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import { counted, formFacts, formWords, ordinal } from '@eight-up/words/forms';
+import { postJson, type ApiFailure } from '../../app/api.ts';
+import { windowId } from '../../app/settings.ts';
+import type { Done } from './what-happened.tsx';
+
+/** A book's name, what it is, how far it is, and behind one button what can be done with it. */
+export function BookCaption({
+  book,
+  plan,
+  onDone,
+}: {
+  readonly book: ShelfBook;
+  readonly plan: FoldedBook;
+  readonly onDone: (done: Done) => void;
+}) {
+  const queries = useQueryClient();
+  const [renaming, setRenaming] = useState<string>();
+  const again = () => void queries.invalidateQueries({ queryKey: ['shelf'] });
+  const copy = useMutation({
+    mutationFn: (as: 'copy' | 'edition') => postJson<BookAnswer>(`/api/books/${book.id}/copy`, { as }),
+    onSuccess: (made, as) => {
+      again();
+      onDone({ what: as, id: made.id, title: made.book.title, edition: made.book.edition });
+    },
+  });
+  const remove = useMutation({
+    mutationFn: () => postJson<BookAnswer>(`/api/books/${book.id}/bin`, {}),
+    onSuccess: () => {
+      again();
+      void queries.invalidateQueries({ queryKey: ['bin'] });
+      onDone({ what: 'removed', id: book.id, title: book.book.title, edition: book.book.edition });
+    },
+  });
+  const rename = useMutation<BookAnswer, ApiFailure, string>({
+    mutationFn: (title) =>
+      postJson(`/api/books/${book.id}/revisions`, {
+        expect: book.revision,
+        window: windowId,
+        command: { kind: 'rename', title },
+      }),
+    onSuccess: again,
+    onError: again,
+  });
+  const missing = book.book.pages.filter(({ content, role }) => content === null && role !== 'blank').length;
+  const settle = () => {
+    if (renaming?.trim() && renaming.trim() !== book.book.title) rename.mutate(renaming.trim());
+    setRenaming(undefined);
+  };
+  return (
+    <>
+      {renaming === undefined ? (
+        <div className="flex items-start justify-between gap-1">
+          <p className="min-w-0 font-title text-[1.05rem] font-bold leading-tight break-words">{book.book.title}</p>
+          <Acts
+            title={book.book.title}
+            acts={[
+              { name: 'Copy', run: () => copy.mutate('copy') },
+              { name: 'New edition', run: () => copy.mutate('edition') },
+              { name: 'Rename', run: () => setRenaming(book.book.title) },
+              { name: 'Remove into the bin', run: () => remove.mutate() },
+            ]}
+            busy={copy.isPending || remove.isPending}
+          />
+        </div>
+      ) : (
+        <input
+          autoFocus
+          aria-label="New title"
+          className="entry w-full"
+          value={renaming}
+          maxLength={200}
+          onChange={(event) => setRenaming(event.target.value)}
+          onBlur={settle}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') settle();
+            if (event.key === 'Escape') setRenaming(undefined);
+          }}
+        />
+      )}
+      <p>
+        {formWords(book.book.form.id).name}, {counted(formFacts(plan).pages, 'page')}
+        {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
+      </p>
+      <p className="text-quiet">
+        {missing === 0
+          ? 'every page filled'
+          : missing === book.book.pages.length
+            ? 'no pictures yet'
+            : `${counted(missing, 'page')} to fill`}
+      </p>
+      {rename.isError && (
+        <p role="alert" className="mt-1 text-sm text-blade">
+          {rename.error.message}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Acts({
+  title,
+  acts,
+  busy,
+}: {
+  readonly title: string;
+  readonly acts: readonly { readonly name: string; readonly run: () => void }[];
+  readonly busy: boolean;
+}) {
+  return (
+    <Menu>
+      <MenuButton
+        className="grid size-7 shrink-0 place-items-center border border-transparent hover:border-ink hover:bg-paper active:translate-y-px data-open:border-ink data-open:bg-paper"
+        aria-label={`What to do with ${title}`}
+        aria-busy={busy}
+        disabled={busy}
+      >
+        <EllipsisHorizontalIcon className="size-5" />
+      </MenuButton>
+      <MenuItems anchor="bottom end" className="z-30 border border-ink bg-paper py-1 shadow-md outline-none">
+        {acts.map(({ name, run }) => (
+          <MenuItem key={name}>
+            <button
+              type="button"
+              className="block w-full px-4 py-1.5 text-left font-semibold data-focus:bg-choose-pale"
+              onClick={run}
+            >
+              {name}
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+    </Menu>
+  );
+}
