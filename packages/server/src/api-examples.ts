@@ -87,6 +87,8 @@ export const API_EXAMPLES: readonly ApiExample[] = [
     },
   },
   { method: 'get', path: '/api/printers' },
+  { method: 'post', path: '/api/settings', body: { unit: 'in', currency: 'EUR' } },
+  { method: 'get', path: '/api/settings' },
   { method: 'get', path: '/api/papers' },
   { method: 'get', path: '/api/papers/papers.csv' },
   {

@@ -16,6 +16,7 @@ import { cuttingRoutes } from './exports/cutting-routes.ts';
 import { exportRoutes } from './exports/routes.ts';
 import { onlyLoopback, strictHeaders } from './security.ts';
 import { printerRoutes } from './printers/routes.ts';
+import { settingsRoutes } from './settings/routes.ts';
 import { paperRoutes } from './papers/routes.ts';
 import type { FileStore } from './files/store.ts';
 
@@ -61,6 +62,7 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
   );
   app.use('/api/papers', paperRoutes(orm));
   app.use('/api/printers', printerRoutes(orm));
+  app.use('/api/settings', settingsRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store));
   app.use('/api/assets', assetRoutes(orm, store));
   app.use('/api/compute', computeRoutes(thread));

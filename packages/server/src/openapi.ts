@@ -1,5 +1,6 @@
 import { OpenAPIRegistry, OpenApiGeneratorV31, extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
+import { makerSettingsSchema } from '@eight-up/core/contract/maker-settings';
 import { ERROR_STATUS } from '@eight-up/core/contract/errors';
 import {
   computeFoldRequest,
@@ -95,6 +96,8 @@ const ROUTES: readonly Route[] = [
     query: { unit: 'of numbers without one: mm (default) or in' },
     status: 201,
   },
+  { method: 'get', path: '/api/settings', summary: 'What the maker has set once for the application' },
+  { method: 'post', path: '/api/settings', summary: 'Set it', body: makerSettingsSchema },
   { method: 'get', path: '/api/printers', summary: 'The maker’s printers' },
   { method: 'post', path: '/api/printers', summary: 'Keep a printer', body: printerDraftSchema, status: 201 },
   { method: 'post', path: '/api/printers/{id}', summary: 'Change a printer', body: printerDraftSchema },

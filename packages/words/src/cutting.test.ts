@@ -49,8 +49,10 @@ describe('yield in words', () => {
     expect(perSheetSentence(book, cut, () => 'slit book')).toBe('2 books a sheet, 16 pages');
     expect(sheetsSentence(cut)).toBe('14 sheets, spares included; with cuts from edge to edge fewer are impossible.');
     expect(sheetsSentence({ ...cut, proven: false, bound: 12 })).toMatch(/best found.*fewer than 12/);
-    expect(rankReason(cut, 'price', 25, 'mm')).toMatch(/^Cheapest: 0\.04 a copy, spares included/);
-    expect(rankReason({ ...cut, cost: null }, 'price', 25, 'in')).toMatch(
+    expect(rankReason(cut, 'price', 25, { unit: 'mm', currency: null })).toMatch(
+      /^Cheapest: 0\.04 a copy, spares included/,
+    );
+    expect(rankReason({ ...cut, cost: null }, 'price', 25, { unit: 'in', currency: 'EUR' })).toMatch(
       /^Least paper: [\d.]+ in² a copy, spares included/,
     );
     expect([null, 0, 9, 14].map((stock) => stockSentence(cut, { stock }))).toEqual([
@@ -104,7 +106,8 @@ describe('yield in words', () => {
     expect(bodyWords({ ...paper, grammage: 90, caliper: { thickness: mm(0.12), how: 'estimated' } }, 'mm')).toBe(
       '90 g/m², about 0.12 mm thick',
     );
-    expect(moneyWords(1205)).toBe('12.05');
+    expect(moneyWords(1205, null)).toBe('12.05');
+    expect(moneyWords(1205, 'EUR')).toBe('€12.05');
   });
 
   it('words what cannot be cut or read, and how the pile goes back', () => {

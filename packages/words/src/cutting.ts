@@ -10,6 +10,7 @@ import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet
 import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
 import { counted, formWords } from './forms.ts';
+import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
 import { moneyWords } from './papers.ts';
 
 const PLAIN: Readonly<Record<string, { readonly one: string; readonly many: string }>> = {
@@ -90,10 +91,10 @@ export function perSheetSentence(
 }
 
 /** Why a paper stands first. */
-export function rankReason(cut: PaperPlan, by: RankBy, copies: number, unit: LengthUnit): string {
+export function rankReason(cut: PaperPlan, by: RankBy, copies: number, { unit, currency }: MakerSettings): string {
   const left = `${percent(cut.waste)} of the sheets left over`;
   return by === 'price' && cut.cost !== null
-    ? `Cheapest: ${moneyWords(cut.cost / copies)} a copy, spares included, ${left}.`
+    ? `Cheapest: ${moneyWords(cut.cost / copies, currency)} a copy, spares included, ${left}.`
     : `Least paper: ${measureArea(cut.areaEach, unit)} a copy, spares included, ${left}.`;
 }
 

@@ -51,8 +51,17 @@ export function grainWords(sheet: Sheet, unit: LengthUnit): string {
   }
 }
 
-/** Money in hundredths, as it is written; no currency is ours to name. */
-export const moneyWords = (hundredths: number): string => (hundredths / 100).toFixed(2);
+/** Money in hundredths, as it is written in the maker's currency, or as a plain number where none is set. */
+export const moneyWords = (hundredths: number, currency: string | null): string =>
+  currency === null
+    ? (hundredths / 100).toFixed(2)
+    : new Intl.NumberFormat('en', {
+        style: 'currency',
+        currency,
+        currencyDisplay: 'narrowSymbol',
+        minimumFractionDigits: 2,
+        maximumFractionDigits: 2,
+      }).format(hundredths / 100);
 
 /** Weight and thickness in a few words. */
 export function bodyWords({ grammage, caliper }: Paper, unit: LengthUnit): string {

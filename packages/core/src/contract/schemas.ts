@@ -36,6 +36,7 @@ export const sheetSchema: z.ZodType<Sheet> = z.strictObject({
   width: nmSchema,
   height: nmSchema,
   fibre: z.enum(['along-width', 'along-height', 'any', 'unknown']),
+  typedIn: z.enum(['mm', 'in']).optional(),
 });
 
 export const formChoiceSchema = z.strictObject({

@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result.ts';
+import type { LengthUnit } from '../units/measure.ts';
 import { inch, mm, type Nm } from '../units/nm.ts';
 
 /** Along which side of the sheet, as it lies, its fibres run. `any`: handmade, little or none. */
@@ -9,6 +10,8 @@ export interface Sheet {
   readonly width: Nm;
   readonly height: Nm;
   readonly fibre: FibreAxis;
+  /** the unit in which its size was typed, or is known by; left out: not known */
+  readonly typedIn?: LengthUnit | undefined;
 }
 
 export interface NamedSize {
@@ -17,20 +20,22 @@ export interface NamedSize {
   /** short side first */
   readonly short: Nm;
   readonly long: Nm;
+  /** the unit in which its size is a plain number */
+  readonly unit: LengthUnit;
 }
 
 /** Sizes that can be bought nearly everywhere; any own size may be typed instead. */
 export const NAMED_SIZES: readonly NamedSize[] = [
-  { id: 'a5', name: 'A5', short: mm(148), long: mm(210) },
-  { id: 'a4', name: 'A4', short: mm(210), long: mm(297) },
-  { id: 'a3', name: 'A3', short: mm(297), long: mm(420) },
-  { id: 'a2', name: 'A2', short: mm(420), long: mm(594) },
-  { id: 'a1', name: 'A1', short: mm(594), long: mm(841) },
-  { id: 'a0', name: 'A0', short: mm(841), long: mm(1189) },
-  { id: 'letter', name: 'Letter', short: inch(8.5), long: inch(11) },
-  { id: 'tabloid', name: 'Tabloid / ledger', short: inch(11), long: inch(17) },
-  { id: '12x18', name: '12 × 18 in', short: inch(12), long: inch(18) },
-  { id: '18x24', name: '18 × 24 in', short: inch(18), long: inch(24) },
+  { id: 'a5', name: 'A5', short: mm(148), long: mm(210), unit: 'mm' },
+  { id: 'a4', name: 'A4', short: mm(210), long: mm(297), unit: 'mm' },
+  { id: 'a3', name: 'A3', short: mm(297), long: mm(420), unit: 'mm' },
+  { id: 'a2', name: 'A2', short: mm(420), long: mm(594), unit: 'mm' },
+  { id: 'a1', name: 'A1', short: mm(594), long: mm(841), unit: 'mm' },
+  { id: 'a0', name: 'A0', short: mm(841), long: mm(1189), unit: 'mm' },
+  { id: 'letter', name: 'Letter', short: inch(8.5), long: inch(11), unit: 'in' },
+  { id: 'tabloid', name: 'Tabloid / ledger', short: inch(11), long: inch(17), unit: 'in' },
+  { id: '12x18', name: '12 × 18 in', short: inch(12), long: inch(18), unit: 'in' },
+  { id: '18x24', name: '18 × 24 in', short: inch(18), long: inch(24), unit: 'in' },
 ];
 
 /** Smallest and largest side we plan for: below, no panel can be folded; above, no table carries it. */
@@ -67,6 +72,7 @@ export const namedSizeOf = (width: Nm, height: Nm): NamedSize | undefined =>
 
 /** The same sheet turned a quarter round: its fibres turn with it. */
 export const turnedSheet = (sheet: Sheet): Sheet => ({
+  ...sheet,
   width: sheet.height,
   height: sheet.width,
   fibre: sheet.fibre === 'along-width' ? 'along-height' : sheet.fibre === 'along-height' ? 'along-width' : sheet.fibre,

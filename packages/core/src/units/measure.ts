@@ -59,6 +59,10 @@ export function parseMeasure(text: string, bareUnit: LengthUnit): Result<Nm, Mea
   return convert ? ok(convert(value)) : fail({ code: 'measure-unreadable', text });
 }
 
+/** In which of the two units a text was typed: inches, feet and points belong to one, millimetres to metres to the other; a bare number to the unit in use. */
+export const unitTyped = (text: string, bareUnit: LengthUnit): LengthUnit =>
+  /(in|inch|inches|ft|pt|["″”])\.?$/i.test(text.trim()) ? 'in' : /m\.?$/i.test(text.trim()) ? 'mm' : bareUnit;
+
 const trimZeros = (text: string): string => (text.includes('.') ? text.replace(/\.?0+$/, '') : text);
 
 /** Words of a length without its unit: `148.5`, or in inches the nearest 1/64 where exact, else three decimals. */

@@ -1,6 +1,7 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/book/document';
 import type { Command } from '@eight-up/core/book/command';
+import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
 import type { PaperDraft } from '@eight-up/core/paper/paper';
 import type { PrinterDraft } from '@eight-up/core/printing/printer';
 
@@ -99,4 +100,15 @@ export const PrinterRow = defineEntity({
 });
 export type PrinterRow = InferEntity<typeof PrinterRow>;
 
-export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow, PaperRow, PrinterRow];
+/** What the maker has set once for the whole application: one row. */
+export const MakerSettingsRow = defineEntity({
+  name: 'MakerSettingsRow',
+  tableName: 'maker_settings',
+  properties: {
+    id: p.string().primary(),
+    doc: p.json<MakerSettings>(),
+  },
+});
+export type MakerSettingsRow = InferEntity<typeof MakerSettingsRow>;
+
+export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow, PaperRow, PrinterRow, MakerSettingsRow];

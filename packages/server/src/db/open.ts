@@ -11,6 +11,7 @@ import { MigrationPapers } from './migration-0004-papers.ts';
 import { MigrationPrinters } from './migration-0005-printers.ts';
 import { MigrationMeasuredPrinters } from './migration-0006-measured-printers.ts';
 import { MigrationWhatWasMeant } from './migration-0007-what-was-meant.ts';
+import { MigrationMakerSettings } from './migration-0008-maker-settings.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -21,6 +22,7 @@ export const MIGRATIONS = [
   { name: '0005-printers', class: MigrationPrinters },
   { name: '0006-measured-printers', class: MigrationMeasuredPrinters },
   { name: '0007-what-was-meant', class: MigrationWhatWasMeant },
+  { name: '0008-maker-settings', class: MigrationMakerSettings },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

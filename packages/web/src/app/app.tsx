@@ -2,6 +2,7 @@ import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react
 import { createBrowserRouter, Outlet, RouterProvider, ScrollRestoration } from 'react-router';
 import { ActionsProvider } from './actions.tsx';
 import { useFilesKeptOut } from './files-anywhere.ts';
+import { useKeptSettings } from './kept-settings.ts';
 import { Lost } from './lost.tsx';
 
 // What one key changes is drawn once: told in the same turn, not in the next.
@@ -14,6 +15,7 @@ const queries = new QueryClient({
 /** A screen begins at its top; come back to, it is where it was left. Changes of the query alone do not move it. */
 function Screen() {
   useFilesKeptOut();
+  useKeptSettings();
   return (
     <>
       <Outlet />

@@ -1,17 +1,22 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import type { LengthUnit } from '@eight-up/core/units/measure';
+import { USUAL_SETTINGS, type MakerSettings } from '@eight-up/core/contract/maker-settings';
 
-interface Settings {
-  readonly unit: LengthUnit;
+interface Settings extends MakerSettings {
   readonly switchUnit: () => void;
+  readonly setCurrency: (currency: string | null) => void;
 }
 
 /** What belongs to the maker's eyes and hands, not to any book. */
 export const useSettings = create<Settings>()(
-  persist((set, get) => ({ unit: 'mm', switchUnit: () => set({ unit: get().unit === 'mm' ? 'in' : 'mm' }) }), {
-    name: 'eight-up-settings',
-  }),
+  persist(
+    (set, get) => ({
+      ...USUAL_SETTINGS,
+      switchUnit: () => set({ unit: get().unit === 'mm' ? 'in' : 'mm' }),
+      setCurrency: (currency) => set({ currency }),
+    }),
+    { name: 'eight-up-settings' },
+  ),
 );
 
 /** Names this window to the server, so that a second window on one book is noticed. */

@@ -10,7 +10,7 @@ import { filesForBook } from './files-for-book.ts';
 /** The sheet most makers have at hand: A4, or letter where inches are used; nearly always long grain. */
 export function usualSheet(unit: LengthUnit): Sheet {
   const size = NAMED_SIZES.find(({ id }) => id === (unit === 'mm' ? 'a4' : 'letter'))!;
-  return { width: size.long, height: size.short, fibre: 'along-width' };
+  return { width: size.long, height: size.short, fibre: 'along-width', typedIn: size.unit };
 }
 
 /** Pages of the smallest book that holds so many pictures from one sheet; more make a booklet. */

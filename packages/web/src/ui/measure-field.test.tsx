@@ -32,19 +32,19 @@ describe('a length to type', () => {
   });
 
   it.each([
-    ['21cm', mm(210)],
-    ['8 1/2in', inch(8.5)],
-    ['148,5', mm(148.5)],
-  ])('takes “%s”', (text, expected) => {
+    ['21cm', mm(210), 'mm'],
+    ['8 1/2in', inch(8.5), 'in'],
+    ['148,5', mm(148.5), 'mm'],
+  ])('takes “%s”', (text, expected, typedIn) => {
     const { onChange, type } = setUp(mm(100));
     type(text);
-    expect(onChange).toHaveBeenCalledWith(expected);
+    expect(onChange).toHaveBeenCalledWith(expected, typedIn);
   });
 
   it('settles when the field is left', () => {
     const { onChange, type } = setUp();
     type('300', 'blur');
-    expect(onChange).toHaveBeenCalledWith(mm(300));
+    expect(onChange).toHaveBeenCalledWith(mm(300), 'mm');
   });
 
   it('keeps what is no length, says so, and forgives it', () => {

@@ -1,12 +1,12 @@
 import { useEffect, useId, useState } from 'react';
-import { measure, parseMeasure } from '@eight-up/core/units/measure';
+import { measure, parseMeasure, unitTyped, type LengthUnit } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../app/settings.ts';
 
 interface MeasureFieldProps {
   readonly label: string;
   readonly value: Nm;
-  readonly onChange: (value: Nm) => void;
+  readonly onChange: (value: Nm, typedIn: LengthUnit) => void;
   readonly className?: string;
 }
 
@@ -25,7 +25,7 @@ export function MeasureField({ label, value, onChange, className = '' }: Measure
     setWrong(!read.ok);
     if (!read.ok) return;
     if (read.value === value) setText(measure(value, unit));
-    else onChange(read.value);
+    else onChange(read.value, unitTyped(text, unit));
   };
   return (
     <div className={className}>

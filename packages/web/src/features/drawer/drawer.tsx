@@ -5,6 +5,7 @@ import { PAPER_KINDS, PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper
 import { KIND_WORDS } from '@eight-up/words/papers';
 import { counted } from '@eight-up/words/forms';
 import { useActions } from '../../app/actions.tsx';
+import { CurrencyChoice } from '../../ui/currency-choice.tsx';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { Becomes } from '../../paper/becomes.tsx';
 import { DrawerFiles } from './drawer-files.tsx';
@@ -52,7 +53,8 @@ export function Drawer() {
             The drawer
           </h1>
           <p className="pl-8 text-quiet">
-            {papers.length > 0 && `${counted(papers.length, 'paper')} · `}measures in <UnitSwitch />
+            {papers.length > 0 && `${counted(papers.length, 'paper')} · `}measures in <UnitSwitch /> ·{' '}
+            <CurrencyChoice />
             {from && (
               <>
                 {' · '}

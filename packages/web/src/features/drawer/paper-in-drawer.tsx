@@ -18,10 +18,10 @@ export function PaperInDrawer({
   readonly open: boolean;
   readonly onOpen: () => void;
 }) {
-  const unit = useSettings((s) => s.unit);
+  const { unit, currency } = useSettings();
   const { sheet, price, stock, offcuts } = paper;
   const held = [
-    price === null ? undefined : moneyWords(price),
+    price === null ? undefined : moneyWords(price, currency),
     stock === null ? undefined : counted(stock, 'sheet'),
     offcuts.length
       ? counted(

@@ -7,7 +7,6 @@ import {
   type NamedSize,
   type Sheet,
 } from '@eight-up/core/paper/sheet-size';
-import type { Nm } from '@eight-up/core/units/nm';
 import { measureSize } from '@eight-up/core/units/measure';
 import { useSettings } from '../../app/settings.ts';
 import { Choices } from '../../ui/choices.tsx';
@@ -23,9 +22,9 @@ const drawnLong = (long: number) => 26 + (RACK_HEIGHT - 26) * Math.sqrt(long / L
 export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly onSheet: (sheet: Sheet) => void }) {
   const unit = useSettings((s) => s.unit);
   const chosen = namedSizeOf(sheet.width, sheet.height);
-  const take = ({ short, long }: NamedSize) => {
+  const take = ({ short, long, unit: typedIn }: NamedSize) => {
     const lying = sheet.width >= sheet.height;
-    onSheet({ ...sheet, width: lying ? long : short, height: lying ? short : long });
+    onSheet({ ...sheet, typedIn, width: lying ? long : short, height: lying ? short : long });
   };
   return (
     <section
@@ -61,8 +60,16 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
           </ul>
         </div>
         <div className="mb-1.5 flex items-end gap-2.5">
-          <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => onSheet({ ...sheet, width })} />
-          <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => onSheet({ ...sheet, height })} />
+          <MeasureField
+            label="Width"
+            value={sheet.width}
+            onChange={(width, typedIn) => onSheet({ ...sheet, width, typedIn })}
+          />
+          <MeasureField
+            label="Height"
+            value={sheet.height}
+            onChange={(height, typedIn) => onSheet({ ...sheet, height, typedIn })}
+          />
           <button type="button" className="action py-1.5" onClick={() => onSheet(turnedSheet(sheet))}>
             Turn it
           </button>

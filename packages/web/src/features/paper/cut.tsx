@@ -88,7 +88,7 @@ interface PlanProps {
 }
 
 function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
-  const unit = useSettings((s) => s.unit);
+  const { unit, currency } = useSettings();
   const [place, setPlace] = useState(0);
   const [fine, setFine] = useState<Reading>('sixteenths');
   const reading: Reading = unit === 'mm' ? 'mm' : fine;
@@ -137,7 +137,7 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
         <p className="text-sm text-quiet">
           {Math.round(plan.waste * 100)} % left over
           {plan.cost !== null &&
-            `; ${moneyWords(plan.cost)} for all, spares included, ${moneyWords(plan.cost / kit.copies)} a copy`}
+            `; ${moneyWords(plan.cost, currency)} for all, spares included, ${moneyWords(plan.cost / kit.copies, currency)} a copy`}
           . Edges {EDGE_WORDS[kit.manner.edge]}
           {kit.manner.edge !== 'cut' && `, ${measure(kit.manner.allowance, unit)} allowed`}.
           {paper.faces === 'differ' && ' Front and back differ: mark the front of every piece.'}

@@ -41,7 +41,8 @@ interface RankingProps {
 
 /** "I know my book": the best plan on each paper of the drawer, the better first. */
 export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
-  const unit = useSettings((s) => s.unit);
+  const settings = useSettings();
+  const { unit, currency } = settings;
   const [by, setBy] = useState<RankBy>('price');
   const taking = useTaking(book, on, onTaken);
   const task = taskOf(book.plan, book.book, on);
@@ -103,7 +104,7 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
           <p>
             {sheetsSentence(plan)} {stockSentence(plan, paper)}
           </p>
-          {first && <p className="mt-1">{rankReason(plan, by, task.kit.copies, unit)}</p>}
+          {first && <p className="mt-1">{rankReason(plan, by, task.kit.copies, settings)}</p>}
           {paper.sheet.fibre === 'unknown' && one.other?.ok && (
             <p className="mt-1 text-blade">
               The other way: {perSheetSentence(book.plan, one.other.value, nameOf) ?? sheetsSentence(one.other.value)}.
@@ -116,7 +117,9 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
           )}
         </div>
         <div className="flex flex-col items-end gap-1 text-right">
-          <p className="measure text-lg">{plan.cost === null ? '' : moneyWords(plan.cost / task.kit.copies)}</p>
+          <p className="measure text-lg">
+            {plan.cost === null ? '' : moneyWords(plan.cost / task.kit.copies, currency)}
+          </p>
           <p className="text-sm text-quiet">{plan.cost === null ? 'price not known' : 'a copy, spares included'}</p>
           <p className="text-sm text-quiet">{Math.round(plan.waste * 100)} % left over</p>
           {paper.sheet.fibre === 'unknown' ? (

@@ -118,6 +118,7 @@ function Variant({
   readonly answer: Result<PaperPlan, EditionProblem>;
   readonly fewest: number;
 }) {
+  const currency = useSettings((s) => s.currency);
   const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
   const best = answer.ok && answer.value.areaEach <= fewest * 1.000001;
   return (
@@ -135,7 +136,7 @@ function Variant({
           </p>
           {answer.value.cost !== null && (
             <p className="measure text-sm">
-              {moneyWords(answer.value.cost / book.book.kit.copies)} a copy, spares included
+              {moneyWords(answer.value.cost / book.book.kit.copies, currency)} a copy, spares included
             </p>
           )}
         </>

@@ -3,10 +3,12 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { EllipsisHorizontalIcon } from '@heroicons/react/24/outline';
 import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
+import { closedSize } from '@eight-up/core/output/nest-marks';
+import { measureSize } from '@eight-up/core/units/measure';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { counted, formFacts, formWords, ordinal } from '@eight-up/words/forms';
 import { postJson, type ApiFailure } from '../../app/api.ts';
-import { windowId } from '../../app/settings.ts';
+import { useSettings, windowId } from '../../app/settings.ts';
 import type { Done } from './what-happened.tsx';
 
 /** A book's name, what it is, how far it is, and behind one button what can be done with it. */
@@ -47,6 +49,8 @@ export function BookCaption({
     onSuccess: again,
     onError: again,
   });
+  const unit = useSettings((s) => s.unit);
+  const size = closedSize(plan, book.book.printing);
   const missing = book.book.pages.filter(({ content, role }) => content === null && role !== 'blank').length;
   const settle = () => {
     if (renaming?.trim() && renaming.trim() !== book.book.title) rename.mutate(renaming.trim());
@@ -87,6 +91,7 @@ export function BookCaption({
         {formWords(book.book.form.id).name}, {counted(formFacts(plan).pages, 'page')}
         {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
       </p>
+      <p className="measure">{measureSize(size.width, size.height, book.book.sheet.typedIn ?? unit)}</p>
       <p className="text-quiet">
         {missing === 0
           ? 'every page filled'
