@@ -87,7 +87,7 @@ export const API_EXAMPLES: readonly ApiExample[] = [
     },
   },
   { method: 'get', path: '/api/printers' },
-  { method: 'post', path: '/api/settings', body: { unit: 'in', currency: 'EUR' } },
+  { method: 'post', path: '/api/settings', body: { unit: 'in', currency: 'EUR', tab: 15_000_000 } },
   { method: 'get', path: '/api/settings' },
   { method: 'get', path: '/api/papers' },
   { method: 'get', path: '/api/papers/papers.csv' },

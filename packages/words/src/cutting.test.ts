@@ -16,6 +16,7 @@ import {
   stackedSentence,
   stockSentence,
 } from './cutting.ts';
+import { USUAL_SETTINGS } from '@eight-up/core/contract/maker-settings';
 import { bodyWords, grainWords, moneyWords } from './papers.ts';
 import { putBackSentence } from './printers.ts';
 import { editionProblemWords, paperTableProblemWords } from './problems.ts';
@@ -49,10 +50,10 @@ describe('yield in words', () => {
     expect(perSheetSentence(book, cut, () => 'slit book')).toBe('2 books a sheet, 16 pages');
     expect(sheetsSentence(cut)).toBe('14 sheets, spares included; with cuts from edge to edge fewer are impossible.');
     expect(sheetsSentence({ ...cut, proven: false, bound: 12 })).toMatch(/best found.*fewer than 12/);
-    expect(rankReason(cut, 'price', 25, { unit: 'mm', currency: null })).toMatch(
+    expect(rankReason(cut, 'price', 25, { ...USUAL_SETTINGS, unit: 'mm' })).toMatch(
       /^Cheapest: 0\.04 a copy, spares included/,
     );
-    expect(rankReason({ ...cut, cost: null }, 'price', 25, { unit: 'in', currency: 'EUR' })).toMatch(
+    expect(rankReason({ ...cut, cost: null }, 'price', 25, { ...USUAL_SETTINGS, unit: 'in' })).toMatch(
       /^Least paper: [\d.]+ in² a copy, spares included/,
     );
     expect([null, 0, 9, 14].map((stock) => stockSentence(cut, { stock }))).toEqual([

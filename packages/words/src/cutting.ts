@@ -11,7 +11,9 @@ import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/meas
 import { nm, type Nm } from '@eight-up/core/units/nm';
 import { counted, formWords } from './forms.ts';
 import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
+import type { BookKind } from '@eight-up/core/cutting/sheet-becomes';
 import { moneyWords } from './papers.ts';
+import { parameterAnswer, parameterQuestion } from './parameters.ts';
 
 const PLAIN: Readonly<Record<string, { readonly one: string; readonly many: string }>> = {
   'nested-booklet': { one: 'folio', many: 'folios' },
@@ -19,11 +21,22 @@ const PLAIN: Readonly<Record<string, { readonly one: string; readonly many: stri
   'concertina-strip': { one: 'concertina strip', many: 'concertina strips' },
 };
 
-/** What a sheet may become, by its id: a form, or a kind of plain piece. */
+/** What pieces of a form are called, or of a kind of plain piece. */
 export function kindWords(id: string): { readonly one: string; readonly many: string } {
   const { name } = formWords(id);
   const short = name.replace(/^one-sheet /, '');
   return PLAIN[id] ?? { one: short, many: `${short}s` };
+}
+
+/** What a sheet may become, told apart from the same form otherwise set: "meander book, 3 rows, 4 columns". */
+export function becomesWords({ id, form }: Pick<BookKind, 'id' | 'form'>): string {
+  if (!form) return kindWords(id).one;
+  const settings = Object.entries(form.parameters).flatMap(([name, value]) =>
+    typeof value === 'number'
+      ? [`${value} ${parameterQuestion(name).toLowerCase()}`]
+      : [value].flat().map((one) => parameterAnswer(name, String(one))),
+  );
+  return [formWords(form.id).name.replace(/^one-sheet /, ''), ...settings].join(', ');
 }
 
 /** What a piece of the kit is called; the sheets that the form folds by their form. */

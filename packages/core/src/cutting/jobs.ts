@@ -1,6 +1,7 @@
 import { finish, type LongWork } from '../long-work.ts';
 import type { Result } from '../result.ts';
 import type { Paper } from '../paper/paper.ts';
+import type { Nm } from '../units/nm.ts';
 import { onEachWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type EditionPlan, type EditionProblem, type EditionTask } from './edition.ts';
 import type { SolveLinear } from './linear-program.ts';
@@ -13,7 +14,7 @@ import {
   type PaperAnswers,
   type PaperPlan,
 } from './plan-on-paper.ts';
-import { becomings, type Becoming, type BookKind, type Bounds, type Corner } from './sheet-becomes.ts';
+import { becomings, bookKinds, type Becoming, type BookKind, type Bounds, type Corner } from './sheet-becomes.ts';
 
 /** Changes whenever the same question may find another plan: a plan kept in a book says which search found it. */
 export const ENGINE = 2;
@@ -43,6 +44,12 @@ export interface CuttingJobs {
     readonly input: { readonly task: KitTask; readonly paper: Paper; readonly grain: 'own' | 'other' | 'ignored' };
     readonly partial: never;
     readonly answer: Result<PaperPlan, EditionProblem>;
+  };
+  /** what there is to become, found by folding every form */
+  readonly kinds: {
+    readonly input: { readonly tab: Nm };
+    readonly partial: never;
+    readonly answer: readonly BookKind[];
   };
   /** what a sheet can become: corner points, kind after kind */
   readonly becomes: {
@@ -93,6 +100,10 @@ const JOBS: { readonly [K in JobKind]: Job<K> } = {
   },
   *plan({ task, paper, grain }, solve) {
     return yield* along(planOnPaper(task, paper, grain, solve, 'exact'));
+  },
+  *kinds({ tab }) {
+    yield { share: 0 };
+    return bookKinds(tab);
   },
   *becomes({ sheet, kinds, bounds }) {
     let count = 0;

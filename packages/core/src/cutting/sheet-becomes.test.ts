@@ -1,12 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { planBook } from '../forms/planned-book.ts';
+import { FORMS } from '../forms/registry.ts';
+import { USUAL_TAB } from '../paper/sheet-size.ts';
 import { mm, nm } from '../units/nm.ts';
 import {
+  becomingOfSize,
   becomings,
   bookKinds,
   pieceOfCorner,
+  sheetOfCorner,
   USUAL_BOUNDS,
-  USUAL_TAB,
   type BookKind,
   type Corner,
 } from './sheet-becomes.ts';
@@ -25,7 +29,7 @@ const isPlain = ({ special }: Corner) => special.every((one) => typeof one === '
 /** Pages of one size laid one way, counted by hand's arithmetic. */
 function count(from: ReturnType<typeof sheet>, kind: BookKind, turned: boolean, width: number, height: number): number {
   const [along, up] = turned ? [from.height, from.width] : [from.width, from.height];
-  const across = Math.floor((along - (kind.strip ?? 0)) / (kind.columns * width));
+  const across = Math.floor((along - (kind.strip ?? 0)) / (kind.columns * width + kind.extra));
   return kind.pages * Math.max(0, across) * Math.floor(up / (kind.rows * height));
 }
 
@@ -36,14 +40,57 @@ describe('what a sheet can become', () => {
     expect(count(sheet(700, 500), strip, false, mm(100), mm(150))).toBe(18);
   });
 
-  it('knows every registered form that folds equal panels', () => {
+  it('knows every registered form, as it is usually set and otherwise', () => {
+    for (const { id } of FORMS)
+      expect(
+        KINDS.some(({ form }) => form?.id === id),
+        id,
+      ).toBe(true);
     expect(KINDS.map(({ id, pages }) => [id, pages])).toEqual(
       expect.arrayContaining([
         ['slit-book', 8],
-        ['meander-book', 16],
+        ['meander-book 3 4', 12],
         ['nested-booklet', 4],
+        ['right-angle-section 4', 32],
+        ['plain-fold gate', 6],
+        ['fold-out-booklet right', 6],
       ]),
     );
+  });
+
+  it('takes of a sheet what folding it gives back: the page of every kind and size, grain and all', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...KINDS.filter(({ form }) => form)),
+        fc.integer({ min: 60, max: 180 }),
+        fc.integer({ min: 60, max: 250 }),
+        (kind, width, height) => {
+          const [corner] = becomingOfSize(sheet(2000, 2000), [kind], mm(width), mm(height));
+          const piece = sheetOfCorner(corner!, kind);
+          const made = planBook(kind.form!, piece);
+          if (!made.ok) throw new Error(`${kind.id}: ${made.problem.code}`);
+          const { reading } = made.value;
+          expect(Math.abs(reading.width - mm(width))).toBeLessThan(1000);
+          expect(Math.abs(reading.height - mm(height))).toBeLessThan(1000);
+          expect(corner!.grain).toBe('right');
+          expect(piece.fibre).toBe(reading.spineAxis === 'vertical' ? 'along-height' : 'along-width');
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('of one page size names all that fits, right grain first, and nothing that does not fit', () => {
+    const from = sheet(450, 640);
+    const found = becomingOfSize(from, KINDS, mm(140), mm(200));
+    expect(found.length).toBeGreaterThan(5);
+    const wrong = found.map(({ grain }) => grain === 'against');
+    expect([...wrong].sort()).toEqual(wrong);
+    for (const corner of found) {
+      const kind = kindOf(corner.kind);
+      expect(count(from, kind, corner.turned, mm(140), mm(200))).toBe(corner.pages);
+    }
+    expect(found.some(({ kind }) => kind === 'meander-book 8 8')).toBe(false);
   });
 
   const anySheet = fc.record({

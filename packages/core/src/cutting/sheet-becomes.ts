@@ -1,36 +1,77 @@
-import { planBook } from '../forms/planned-book.ts';
+import { planBook, type FormChoice } from '../forms/planned-book.ts';
 import { FORMS } from '../forms/registry.ts';
-import type { FibreAxis } from '../paper/sheet-size.ts';
+import { turnedSheet, USUAL_TAB, type FibreAxis, type Sheet } from '../paper/sheet-size.ts';
 import { inch, mm, nm, type Nm } from '../units/nm.ts';
 
 /** A kind of book that a sheet may become: how many page widths and heights one piece takes, and how many pages it makes. */
 export interface BookKind {
   readonly id: string;
-  /** the form, where there is one */
-  readonly form: string | null;
+  /** the form and its settings, where there is one */
+  readonly form: FormChoice | null;
+  /** page widths across the spine, page heights along it */
   readonly columns: number;
   readonly rows: number;
   readonly pages: number;
+  /** what a piece takes beside its page widths; below 0 where panels are narrower than the page */
+  readonly extra: Nm;
+  /** as the form folds it the spine lies from left to right: pages are as wide as the sheet's rows are high */
+  readonly spineLies: boolean;
   /** a strip takes as many page widths as there is room for, and this much besides */
   readonly strip?: Nm;
 }
 
-/** Usual width of a tab by which one strip is glued to the next. */
-export const USUAL_TAB = mm(15);
+let formKinds: readonly BookKind[] | undefined;
 
-/** Every registered form that folds equal panels, with its usual settings; and kinds that are plain pieces. */
+/** Every registered form, with each of the settings that make something else of a sheet; and strips, with the maker's tab. */
 export function bookKinds(tab: Nm = USUAL_TAB): readonly BookKind[] {
-  const forms = FORMS.flatMap((form): BookKind[] => {
-    const planned = planBook({ id: form.id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
-    if (!planned.ok) return [];
-    const { columns, rows } = form.grid(planned.value.parameters, planned.value.sheet);
-    const { reading } = planned.value;
-    if (typeof columns !== 'number' || typeof rows !== 'number' || reading.spineAxis !== 'vertical') return [];
-    // Of several sheets folded together each is a piece.
-    const pages = reading.pages.length / planned.value.run.sheet.sheets;
-    return [{ id: form.id, form: form.id, columns, rows, pages }];
-  });
-  return [...forms, { id: 'concertina-strip', form: null, columns: 1, rows: 1, pages: 1, strip: tab }];
+  formKinds ??= FORMS.flatMap((form) =>
+    (form.variants ?? [{}]).flatMap((parameters) => kindOfForm({ id: form.id, parameters })),
+  );
+  return [
+    ...formKinds,
+    {
+      id: 'concertina-strip',
+      form: null,
+      columns: 1,
+      rows: 1,
+      pages: 1,
+      extra: nm(0),
+      spineLies: false,
+      strip: tab,
+    },
+  ];
+}
+
+/** Sheets that a form is tried on to find out what it takes: the third checks what the first two tell. */
+const TRIED = [mm(400), mm(520), mm(668)] as const;
+
+/**
+ * What a form takes of a sheet, found by folding it. Where its panels are not alike, closed widths at two sheet widths give the line
+ * W = columns · w + extra, and at a third it must hold. A form that is not so is left out.
+ */
+function kindOfForm(form: FormChoice): readonly BookKind[] {
+  const one = planOn(form, TRIED[0]);
+  if (!one) return [];
+  const spineLies = one.reading.spineAxis === 'horizontal';
+  const id = [form.id, ...Object.values(form.parameters).map(String)].join(' ');
+  // Of several sheets folded together each is a piece.
+  const pages = one.reading.pages.length / one.run.sheet.sheets;
+  const grid = one.form.grid(one.parameters, one.sheet);
+  if (typeof grid.columns === 'number' && typeof grid.rows === 'number') {
+    const [columns, rows] = spineLies ? [grid.rows, grid.columns] : [grid.columns, grid.rows];
+    return [{ id, form, columns, rows, pages, extra: nm(0), spineLies }];
+  }
+  const [two, three] = [planOn(form, TRIED[1]), planOn(form, TRIED[2])];
+  if (!two || !three || spineLies || grid.rows !== 1) return [];
+  const columns = Math.round((TRIED[1] - TRIED[0]) / (two.reading.width - one.reading.width));
+  const extra = nm(Math.round((TRIED[0] - columns * one.reading.width) / 1000) * 1000);
+  if (Math.abs(columns * three.reading.width + extra - TRIED[2]) >= 1000) return [];
+  return [{ id, form, columns, rows: 1, pages, extra, spineLies }];
+}
+
+function planOn(form: FormChoice, width: Nm) {
+  const planned = planBook(form, { width, height: mm(300), fibre: 'any' });
+  return planned.ok ? planned.value : undefined;
 }
 
 /** How a page may be shaped. */
@@ -123,8 +164,10 @@ function grainOf(fibre: FibreAxis, turned: boolean): CornerGrain {
 
 function cornersOf(sheet: Becoming, kind: BookKind, turned: boolean, bounds: Bounds): readonly Corner[] {
   const [along, up] = turned ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
-  const widths = sides(along, kind.columns, bounds.width[0], kind.strip);
-  const heights = sides(up, kind.rows, bounds.height[0], undefined);
+  const widths = kind.strip
+    ? sides(nm(along - kind.strip), 1, bounds.width[0], nm(0))
+    : sides(along, kind.columns, bounds.width[0], kind.extra);
+  const heights = sides(up, kind.rows, bounds.height[0], nm(0));
   const found = widths.flatMap(({ side: width, count: across }) =>
     heights.map(({ side: height, count: down }) => cornerAt(sheet, kind, turned, width, height, across, down)),
   );
@@ -138,12 +181,11 @@ function cornersOf(sheet: Becoming, kind: BookKind, turned: boolean, bounds: Bou
   return growing(shaped).filter((corner) => isWithin(corner, { ...bounds, shape: 'any' }));
 }
 
-/** Sides at which so many stand beside each other and one nanometre more would lose one. */
-function sides(room: Nm, each: number, least: Nm, strip: Nm | undefined): readonly { side: Nm; count: number }[] {
-  const free = strip === undefined ? room : nm(room - strip);
+/** Sides at which so many pieces, each of so many sides and something besides, stand beside each other, and one nanometre more would lose one. */
+function sides(room: Nm, each: number, least: Nm, extra: Nm): readonly { side: Nm; count: number }[] {
   const found = [];
-  for (let count = 1; count * each * least <= free; count++)
-    found.push({ side: nm(Math.floor(free / (count * each))), count });
+  for (let count = 1; count * (each * least + extra) <= room; count++)
+    found.push({ side: nm(Math.floor((Math.floor(room / count) - extra) / each)), count });
   return found;
 }
 
@@ -161,9 +203,9 @@ function cornerAt(
   const exact =
     width % 1_000_000 === 0 &&
     height % 1_000_000 === 0 &&
-    across * kind.columns * width + (kind.strip ?? 0) === along &&
+    across * (kind.columns * width + kind.extra) + (kind.strip ?? 0) === along &&
     down * kind.rows * height === up;
-  const halves = !strip && isPowerOfTwo(across * kind.columns) && isPowerOfTwo(down * kind.rows);
+  const halves = !strip && kind.extra === 0 && isPowerOfTwo(across * kind.columns) && isPowerOfTwo(down * kind.rows);
   return {
     kind: kind.id,
     width,
@@ -198,29 +240,52 @@ function growing(corners: readonly Corner[]): readonly Corner[] {
   });
 }
 
+/** A page of just this size, counted on the sheet one way round; undefined where no piece fits. */
+function cornerOfSize(sheet: Becoming, kind: BookKind, turned: boolean, width: Nm, height: Nm): Corner | undefined {
+  const [along, up] = turned ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
+  const across = Math.floor((along - (kind.strip ?? 0)) / (kind.columns * width + kind.extra));
+  const down = Math.floor(up / (kind.rows * height));
+  return across < 1 || down < 1 ? undefined : cornerAt(sheet, kind, turned, width, height, across, down);
+}
+
+/**
+ * "Pages of this size from this sheet": what each kind gives, both ways round, grain along the folds first, then the most pages. Kinds of
+ * which no piece fits are left out.
+ */
+export const becomingOfSize = (sheet: Becoming, kinds: readonly BookKind[], width: Nm, height: Nm): readonly Corner[] =>
+  kinds
+    .flatMap((kind) => [false, true].map((turned) => cornerOfSize(sheet, kind, turned, width, height)))
+    .filter((corner) => corner !== undefined)
+    .sort((a, b) => Number(a.grain === 'against') - Number(b.grain === 'against') || b.pages - a.pages);
+
 /** Common sizes, counted on this sheet. */
 function commonOf(sheet: Becoming, kind: BookKind, turned: boolean, bounds: Bounds): readonly Corner[] {
-  const [along, up] = turned ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
   return COMMON_PAGES.flatMap(({ size, sides: [one, other] }) =>
-    [
-      [one, other],
-      [other, one],
-    ].flatMap(([width, height]): Corner[] => {
-      const across = Math.floor((along - (kind.strip ?? 0)) / (kind.columns * width!));
-      const down = Math.floor(up / (kind.rows * height!));
-      if (across < 1 || down < 1) return [];
-      const corner = { ...cornerAt(sheet, kind, turned, width!, height!, across, down), special: [{ size }] };
+    [[one, other] as const, [other, one] as const].flatMap(([width, height]): Corner[] => {
+      const found = cornerOfSize(sheet, kind, turned, width, height);
+      if (!found) return [];
+      const corner = { ...found, special: [{ size }] };
       const ratio = bounds.ratio ?? (bounds.shape === 'square' ? 1 : null);
-      if (ratio !== null && Math.abs(width! / height! - ratio) > 1e-6) return [];
+      if (ratio !== null && Math.abs(width / height - ratio) > 1e-6) return [];
       return isWithin(corner, { ...bounds, shape: bounds.shape === 'square' ? 'any' : bounds.shape }) ? [corner] : [];
     }),
   );
 }
 
-/** The piece that a corner is cut as. */
+/** The piece that a corner is cut as: across the spine, and along it. */
 export function pieceOfCorner(corner: Corner, kind: BookKind): { readonly width: Nm; readonly height: Nm } {
   return {
-    width: nm(corner.width * (kind.strip === undefined ? kind.columns : corner.panels) + (kind.strip ?? 0)),
+    width: nm(
+      kind.strip === undefined ? corner.width * kind.columns + kind.extra : corner.width * corner.panels + kind.strip,
+    ),
     height: nm(corner.height * kind.rows),
   };
+}
+
+/** The same piece as its form folds it: laid so that the spine stands or lies as the form has it. */
+export function sheetOfCorner(corner: Corner, kind: BookKind): Sheet {
+  const { width, height } = pieceOfCorner(corner, kind);
+  const known = { right: 'along-height', against: 'along-width', any: 'any', unknown: 'unknown' } as const;
+  const upright = { width, height, fibre: known[corner.grain] };
+  return kind.spineLies ? turnedSheet(upright) : upright;
 }

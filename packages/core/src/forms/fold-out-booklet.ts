@@ -88,6 +88,7 @@ export const foldOutBooklet: Form<Parameters> = {
     const sheets = sheetsOf(p, sheet);
     return { columns: sheets[0]!.columns, rows: 1, sheets };
   },
+  variants: [{ flaps: ['right'] }, { flaps: ['both'] }],
   printed: () => ['A', 'B'],
   hold: ({ reading }) => ({ cover: 'uppermost', reading, bolts: 'slit' }),
   programme: (p, sheet) => {

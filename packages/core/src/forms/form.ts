@@ -38,6 +38,8 @@ export interface Form<P = Readonly<Record<string, unknown>>> {
   readonly family: FormFamily;
   /** the parameters, with bounds and defaults */
   readonly parameters: z.ZodType<P>;
+  /** settings under which a sheet becomes something else, to be compared; left out: only the usual ones */
+  readonly variants?: readonly Partial<P>[];
   /** into how many equal columns and rows of panels (or panel widths) the sheet is folded */
   readonly grid: (p: P, sheet: SheetExtent) => FormGrid;
   /** why the parameters do not go together with the sheet; left out: they always do */

@@ -64,6 +64,16 @@ export const meanderBook: Form<P> = {
   parameters: meanderBookParameters,
   lies: 'either',
   grid: ({ rows, columns }) => ({ rows, columns }),
+  variants: [
+    { rows: 4, columns: 4 },
+    { rows: 2, columns: 4 },
+    { rows: 3, columns: 3 },
+    { rows: 3, columns: 4 },
+    { rows: 4, columns: 3 },
+    { rows: 4, columns: 6 },
+    { rows: 6, columns: 6 },
+    { rows: 8, columns: 8 },
+  ],
   printed: () => ['A'],
   hold: ({ cover }) => ({
     cover: { panel: 'r1c1', side: cover === 'first' ? 'A' : 'B' },

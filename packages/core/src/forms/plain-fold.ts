@@ -92,6 +92,16 @@ export const plainFold: Form<Parameters> = {
     const across = panelsAcross(p, sheet);
     return { columns: typeof across === 'number' ? across : [...across].reverse(), rows: 1 };
   },
+  variants: [
+    { fold: 'half' },
+    { fold: 'roll', panels: 3 },
+    { fold: 'roll', panels: 4 },
+    { fold: 'zigzag', panels: 3 },
+    { fold: 'zigzag', panels: 4 },
+    { fold: 'zigzag', panels: 6 },
+    { fold: 'zigzag', panels: 8 },
+    { fold: 'gate' },
+  ],
   printed: () => ['A', 'B'],
   hold: ({ fold }) => ({ unfolds: fold === 'gate' ? 'out' : fold === 'zigzag' ? 'cover-then-out' : 'step-by-step' }),
   programme: ({ fold, panels }) => {

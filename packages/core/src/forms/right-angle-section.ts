@@ -25,6 +25,7 @@ export const rightAngleSection: Form<Parameters> = {
   parameters: rightAngleSectionParameters,
   lies: 'either',
   grid: (p) => ({ columns: 2 ** foldsAlong(p, true), rows: 2 ** foldsAlong(p, false) }),
+  variants: [{ folds: 2 }, { folds: 3 }, { folds: 4 }],
   printed: () => ['A', 'B'],
   hold: ({ reading }) => ({ cover: 'bolts-at-head', reading, bolts: 'slit' }),
   programme: (p) =>

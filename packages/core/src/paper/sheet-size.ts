@@ -38,6 +38,9 @@ export const NAMED_SIZES: readonly NamedSize[] = [
   { id: '18x24', name: '18 × 24 in', short: inch(18), long: inch(24), unit: 'in' },
 ];
 
+/** Usual width of a tab by which one strip is glued to the next. */
+export const USUAL_TAB = mm(15);
+
 /** Smallest and largest side we plan for: below, no panel can be folded; above, no table carries it. */
 export const SMALLEST_SIDE = mm(20);
 export const LARGEST_SIDE = mm(5000);

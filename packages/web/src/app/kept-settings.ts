@@ -5,7 +5,8 @@ import { getJson, postJson } from './api.ts';
 import { useSettings } from './settings.ts';
 
 const KEY = ['settings'];
-const same = (one: MakerSettings, other: MakerSettings) => one.unit === other.unit && one.currency === other.currency;
+const same = (one: MakerSettings, other: MakerSettings) =>
+  one.unit === other.unit && one.currency === other.currency && one.tab === other.tab;
 
 /** Keeps the maker's settings with the books, so that they are the same in every window and browser; what this one remembers only bridges the start. */
 export function useKeptSettings(): void {
@@ -19,8 +20,8 @@ export function useKeptSettings(): void {
   }, [data]);
   useEffect(
     () =>
-      useSettings.subscribe(({ unit, currency }) => {
-        const now = { unit, currency };
+      useSettings.subscribe(({ unit, currency, tab }) => {
+        const now = { unit, currency, tab };
         if (told.current && same(now, told.current)) return;
         told.current = now;
         void queries.cancelQueries({ queryKey: KEY });

@@ -1,10 +1,12 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import { USUAL_SETTINGS, type MakerSettings } from '@eight-up/core/contract/maker-settings';
+import type { Nm } from '@eight-up/core/units/nm';
 
 interface Settings extends MakerSettings {
   readonly switchUnit: () => void;
   readonly setCurrency: (currency: string | null) => void;
+  readonly setTab: (tab: Nm) => void;
 }
 
 /** What belongs to the maker's eyes and hands, not to any book. */
@@ -14,6 +16,7 @@ export const useSettings = create<Settings>()(
       ...USUAL_SETTINGS,
       switchUnit: () => set({ unit: get().unit === 'mm' ? 'in' : 'mm' }),
       setCurrency: (currency) => set({ currency }),
+      setTab: (tab) => set({ tab }),
     }),
     { name: 'eight-up-settings' },
   ),

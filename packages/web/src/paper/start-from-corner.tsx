@@ -2,16 +2,13 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
-import { pieceOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import { sheetOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
-import { kindWords } from '@eight-up/words/cutting';
+import { becomesWords } from '@eight-up/words/cutting';
 import { getJson, postJson, type ApiFailure } from '../app/api.ts';
 import { windowId } from '../app/settings.ts';
 import { withParts } from './corner-parts.ts';
-
-/** Which way the fibres run in a piece of this corner, along its folds or across. */
-export const fibreOfCorner = ({ grain }: Corner) =>
-  grain === 'right' ? 'along-height' : grain === 'against' ? 'along-width' : grain;
 
 /** Takes a size from the drawer: a new book where the form is known, parts of a book on the shelf where it is not yet. */
 export function StartFromCorner({
@@ -30,16 +27,24 @@ export function StartFromCorner({
   );
 }
 
-function NewBook({ corner, kind, form }: { readonly corner: Corner; readonly kind: BookKind; readonly form: string }) {
+function NewBook({
+  corner,
+  kind,
+  form,
+}: {
+  readonly corner: Corner;
+  readonly kind: BookKind;
+  readonly form: FormChoice;
+}) {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const start = useMutation<BookAnswer, ApiFailure>({
     mutationFn: () =>
       postJson('/api/books', {
         title: 'Untitled book',
-        form,
-        parameters: {},
-        sheet: { ...pieceOfCorner(corner, kind), fibre: fibreOfCorner(corner) },
+        form: form.id,
+        parameters: form.parameters,
+        sheet: sheetOfCorner(corner, kind),
       }),
     onSuccess: (book) => {
       queries.setQueryData(['book', book.id], book);
@@ -55,7 +60,7 @@ function NewBook({ corner, kind, form }: { readonly corner: Corner; readonly kin
         disabled={start.isPending}
         onClick={() => start.mutate()}
       >
-        Start a {kindWords(kind.id).one} of this size
+        Start a {becomesWords(kind)} of this size
       </button>
       {start.isError && (
         <p role="alert" className="mt-1 text-blade">

@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import { pieceOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import { sheetOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
 import type { Paper } from '@eight-up/core/paper/paper';
-import { kindWords } from '@eight-up/words/cutting';
+import { becomesWords } from '@eight-up/words/cutting';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Becomes } from '../../paper/becomes.tsx';
 import { withParts } from '../../paper/corner-parts.ts';
-import { fibreOfCorner } from '../../paper/start-from-corner.tsx';
 import { NoPaperYet } from './no-paper-yet.tsx';
 
 /** "I have this paper": what it can become, for this book. */
@@ -61,8 +60,12 @@ function Take({
     if (form)
       book.change({
         kind: 'choose-form',
-        form: book.book.form.id === form ? book.book.form : { id: form, parameters: {} },
-        sheet: { ...pieceOfCorner(corner, kind), fibre: fibreOfCorner(corner) },
+        // What the maker has set besides stays set.
+        form: {
+          id: form.id,
+          parameters: { ...(book.book.form.id === form.id ? book.book.form.parameters : {}), ...form.parameters },
+        },
+        sheet: sheetOfCorner(corner, kind),
       });
     else book.change({ kind: 'set-kit', kit: withParts(book.book.kit, paper, corner, kind) });
     setDone(corner);
@@ -75,7 +78,7 @@ function Take({
         </p>
       )}
       <button type="button" className="action action-first w-full" onClick={take}>
-        {form ? `Make this book a ${kindWords(kind.id).one} of this size` : 'Keep as parts of this book'}
+        {form ? `Make this book a ${becomesWords(kind)} of this size` : 'Keep as parts of this book'}
       </button>
       {done === corner && (
         <p role="status" className="mt-1 text-sm">
