@@ -9,12 +9,12 @@ import { sheetLines } from './sheet-lines.ts';
 
 /**
  * The dummy's first page: large numbers the way the pages stand, an arrow to each head, every line coded by
- * shape, and a bar of known length to check the printer. `labels` are the words of the page numbers.
+ * shape, and a bar of known length to check the printer (left out without a caption). `labels` are the words of the page numbers.
  */
 export function numberedDummy(
   plan: FoldedBook,
   labels: readonly string[],
-  barCaption: string,
+  barCaption: string | undefined,
   unit: LengthUnit,
   face: { readonly sheet: number; readonly side: SheetSide } = { sheet: 0, side: 'A' },
 ): Drawing {
@@ -44,7 +44,15 @@ export function numberedDummy(
       { x: 0, y: lines.height },
     ],
   };
-  return { ...lines, items: [frame, ...lines.items, ...numbers, ...checkBar(plan, places, barCaption, unit)] };
+  return {
+    ...lines,
+    items: [
+      frame,
+      ...lines.items,
+      ...numbers,
+      ...(barCaption === undefined ? [] : checkBar(plan, places, barCaption, unit)),
+    ],
+  };
 }
 
 /** A short arrow above the number, pointing to the page's head. */

@@ -45,10 +45,25 @@ describe('the numbered dummy', () => {
     const second = readBack(pdf, 2);
     expect(second.title).toBe('Under test, numbered dummy');
     expect(second.text).toContain('Under test: numbered dummy');
+    const steps = second.text + readBack(pdf, 3).text;
     for (const words of ['Fold in half', 'Slit the middle', 'Push the ends together', 'Wrap the arms round']) {
-      expect(second.text).toContain(words);
+      expect(steps).toContain(words);
     }
-    expect(second.text).toContain('cut away from the holding hand');
+    expect(steps).toContain('cut away from the holding hand');
+  });
+
+  it('of a large sheet is also made smaller for a home printer, or laid over its pages at full size', async () => {
+    const { id } = await server.newBook('slit-book', {}, { width: 841_000_000, height: 594_000_000, fibre: 'any' });
+    const dummy = (query: string) => server.bytes(`/api/books/${id}/dummy.pdf?${query}`);
+    const small = readBack(await dummy('size=reduced'), 1);
+    expect(small.sizes[0]!.map(millimetres)).toEqual([297, 210]);
+    // 297 − 2 · 15 mm over 841: less than 180 over 594 allows, to whole per cents.
+    expect(small.text).toContain(`${Math.round(Math.min(267 / 841, 180 / 594) * 100)} %`);
+    expect(small.text).not.toContain('100 mm');
+    for (let n = 1; n <= 8; n++) expect(small.text).toMatch(new RegExp(`\\b${n}\\b`));
+    const tiled = readBack(await dummy('size=tiled&paper=a3'), 1);
+    // 841 over 267 and 594 over 390; then the steps.
+    expect(tiled.sizes.filter((one) => millimetres(one[0]!) === 297).length).toBe(4 * 2);
   });
 
   it('speaks inches on letter paper where inches are asked for', async () => {
@@ -57,7 +72,7 @@ describe('the numbered dummy', () => {
     const pdf = await server.bytes(`/api/books/${id}/dummy.pdf?unit=in`);
     expect(readBack(pdf, 1).text).toContain('This bar is 4 in long.');
     expect(readBack(pdf, 2).text).toContain('from 11 × 8 1/2 in');
-    expect(readBack(pdf, 2).sizes[1]).toEqual([792, 612]);
+    expect(readBack(pdf, 2).sizes[1]).toEqual([612, 792]);
     const refused = await server.request.get(`/api/books/${id}/dummy.pdf?unit=ell`);
     expect(refused.status).toBe(400);
   });

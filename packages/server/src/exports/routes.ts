@@ -40,9 +40,12 @@ export const printQuery = z.object({
   flip: z.enum(['long-edge', 'short-edge']).optional(),
 });
 
-export const dummyQuery = printQuery
-  .pick({ pass: true, order: true, flip: true })
-  .extend({ unit: z.enum(['mm', 'in']).default('mm') });
+export const dummyQuery = printQuery.pick({ pass: true, order: true, flip: true }).extend({
+  unit: z.enum(['mm', 'in']).default('mm'),
+  /** of sheets larger than the printer's page: made smaller, or over several pages */
+  size: z.enum(['sheet', 'reduced', 'tiled']).default('sheet'),
+  paper: z.enum(['a4', 'a3', 'letter']).optional(),
+});
 
 const PASS_FACE = { fronts: 'A', backs: 'B' } as const;
 
@@ -100,10 +103,14 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
   });
 
   router.get('/:id/dummy.pdf', async (request, response) => {
-    const { unit, flip, pass, order } = parseRequest(dummyQuery, request.query);
+    const { flip, paper, ...asked } = parseRequest(dummyQuery, request.query);
     const { doc, plan } = await load(request.params.id);
     const { dummyPdf } = await import('./dummy-pdf.ts');
-    const choice = { unit, pass, order, flip: flip ?? doc.printing.flip };
+    const choice = {
+      ...asked,
+      flip: flip ?? doc.printing.flip,
+      paper: paper ?? (asked.unit === 'mm' ? 'a4' : 'letter'),
+    } as const;
     sendFile(response, doc, 'numbered dummy.pdf', 'application/pdf', await dummyPdf(plan, doc, choice));
   });
 

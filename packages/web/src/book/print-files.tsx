@@ -1,4 +1,5 @@
 import { useSearchParams } from 'react-router';
+import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import type { Action } from '../app/action.ts';
 import { useSettings } from '../app/settings.ts';
 import { useAddress } from '../ui/use-address.ts';
@@ -64,6 +65,7 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
           </a>
         ),
       )}
+      <LargeDummies book={book} />
       <p className="text-sm">{runWords(book)}</p>
       {two && address.get('print') === 'passes' && (
         <PrintPasses book={book} two={two} onClose={() => setAddress({ print: null })} />
@@ -88,6 +90,31 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
         Dummy first, on cheap paper. Print at 100 %, never “fit to page”; the bar on the dummy shows whether it worked.
       </p>
     </nav>
+  );
+}
+
+/** What a home printer takes, by the unit in use. */
+const HOME_PAPER = { mm: { name: 'A4', id: 'a4' }, in: { name: 'letter', id: 'letter' } } as const;
+
+/** Of a sheet larger than a home printer's paper, the dummy also made smaller, or at its size over several pages. */
+function LargeDummies({ book }: { readonly book: OpenBook }) {
+  const unit = useSettings((s) => s.unit);
+  const home = HOME_PAPER[unit];
+  const { sheet } = book.plan;
+  const paper = NAMED_SIZES.find(({ id }) => id === home.id)!;
+  if (Math.max(sheet.width, sheet.height) <= paper.long && Math.min(sheet.width, sheet.height) <= paper.short)
+    return null;
+  const address = (how: string) => `/api/books/${book.id}/dummy.pdf?unit=${unit}&size=${how}&n=${book.revision}`;
+  return (
+    <p className="flex flex-wrap gap-x-3 text-sm">
+      <span className="text-quiet">The dummy on {home.name}:</span>
+      <a className="remedy" href={address('reduced')} target="_blank" rel="noreferrer">
+        made smaller
+      </a>
+      <a className="remedy" href={address('tiled')} target="_blank" rel="noreferrer">
+        full size, in parts
+      </a>
+    </p>
   );
 }
 
