@@ -1,4 +1,8 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type Sharp from 'sharp';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
@@ -115,10 +119,74 @@ describe('pictures let go where there is no book yet', () => {
     await waitForText(driver, '“Untitled book, a copy” stands at the end of the shelf.');
     await (await byRole(driver, 'button', 'Take it away again')).click();
     await driver.wait(async () => (await books()) === before, 10_000);
-    await (await byRole(driver, 'button', /^Remove Untitled book/)).click();
+    await actOnBook(driver, 'Untitled book', 'Remove into the bin');
     await waitForText(driver, '“Untitled book” lies in the bin.');
     await (await byRole(driver, 'button', 'Put it back on the shelf')).click();
     await driver.wait(async () => (await books()) === before, 10_000);
+  });
+});
+
+describe('from an empty shelf to the right print file', () => {
+  /** Which picture lies in the middle of each panel of the printed sheet, row by row: pictures are told apart by their red. */
+  async function onPaper(href: string): Promise<string> {
+    const folder = mkdtempSync(path.join(tmpdir(), 'eight-up-printed-'));
+    try {
+      writeFileSync(path.join(folder, 'a.pdf'), Buffer.from(await (await fetch(href)).arrayBuffer()));
+      execFileSync('pdftoppm', ['-r', '40', '-png', '-singlefile', 'a.pdf', 'a'], { cwd: folder });
+      const { data, info } = await sharp(path.join(folder, 'a.png')).raw().toBuffer({ resolveWithObject: true });
+      const at = (row: number, column: number) => {
+        const [x, y] = [((column + 0.5) * info.width) / 4, ((row + 0.5) * info.height) / 2].map(Math.floor);
+        return Math.round(data[(y! * info.width + x!) * info.channels]! / 30);
+      };
+      return [0, 1].map((row) => [0, 1, 2, 3].map((column) => at(row, column)).join(' ')).join(' / ');
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  }
+
+  it.each([
+    ['let go on the empty shelf', 'shelf'],
+    ['let go while the form is chosen', 'new'],
+    ['let go over a page in the middle', 'page'],
+  ])('at most 8 actions, pictures %s', async (_, where) => {
+    const own = await startApp();
+    const { driver } = browser;
+    let actions = 0;
+    const act = async (action: Promise<unknown>) => {
+      await action;
+      actions++;
+    };
+    const click = (role: string, name: string | RegExp) =>
+      act(byRole(driver, role, name).then((element) => element.click()));
+    try {
+      await driver.get(own.url);
+      await waitForText(driver, 'The shelf is empty');
+      if (where === 'shelf') await act(dropFiles(driver, 'main, body', pictures));
+      else {
+        await click('link', 'Start the first book');
+        await waitForText(driver, 'What do you want to hold?');
+        if (where === 'new') await act(dropFiles(driver, 'header', pictures));
+        await click('button', 'Start this book');
+        await byRole(driver, 'button', /^Page 1: /);
+        if (where === 'page') await act(dropFiles(driver, '[data-testid=page-4]', pictures));
+      }
+      await byRole(driver, 'button', /^Page 8: knot 8/);
+      await act(press(driver, '4'));
+      const print = await byRole(driver, 'link', /^Print file/);
+      const href = (await print.getAttribute('href'))!;
+      await act(print.click());
+      expect(await onPaper(href)).toBe('5 4 3 2 / 6 7 8 1');
+      expect(actions).toBeLessThanOrEqual(8);
+    } finally {
+      const [first, ...others] = await driver.getAllWindowHandles();
+      for (const other of others) {
+        await driver.switchTo().window(other);
+        await driver.close();
+      }
+      await driver.switchTo().window(first!);
+      await driver.get('about:blank');
+      await own.stop();
+    }
   });
 });
 

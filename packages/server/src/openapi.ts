@@ -142,6 +142,8 @@ const ROUTES: readonly Route[] = [
     query: {
       unit: 'mm (default) or in',
       pass: 'fronts or backs alone, without the steps',
+      size: 'sheet (default): its own; reduced: on one page of the printer’s paper; tiled: its own over several',
+      paper: 'of the printer, for the latter two: a4, a3 or letter',
       order: 'as with print.pdf',
       flip: 'as with print.pdf',
     },

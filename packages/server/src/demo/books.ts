@@ -335,7 +335,7 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
     {
       title: 'What the Gulls Left',
       form: { id: 'slit-book', parameters: { cover: 'middle' } },
-      sheet: { width: inch(11), height: inch(8.5), fibre: 'along-width' },
+      sheet: { width: inch(11), height: inch(8.5), fibre: 'along-width', typedIn: 'in' },
       numbering: 'covers-apart',
       printing: USUAL_PRINTING,
       files: () => pixels(gulls(lettering), 'gulls', 'png'),

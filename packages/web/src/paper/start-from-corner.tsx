@@ -58,6 +58,7 @@ function NewBook({
         type="button"
         className="action action-first w-full"
         disabled={start.isPending}
+        aria-busy={start.isPending}
         onClick={() => start.mutate()}
       >
         Start a {becomesWords(kind)} of this size
@@ -122,6 +123,7 @@ function KeepAsParts({
         type="button"
         className="action mt-2 w-full"
         disabled={!book || keep.isPending}
+        aria-busy={keep.isPending}
         onClick={() => book && keep.mutate(book)}
       >
         Keep as plain parts

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { ChevronLeftIcon } from '@heroicons/react/24/outline';
 import { PAPER_KINDS, PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper';
@@ -29,7 +29,16 @@ export function Drawer() {
       { paper: id, ...(look ? { look } : {}), ...(from ? { book: from } : {}) },
       { replace: query.get('paper') === id },
     );
+  // In a narrow window it lies below the list: a paper chosen comes into view.
+  const looked = useRef<HTMLElement>(null);
+  const asked = useRef(false);
+  useEffect(() => {
+    const top = looked.current?.getBoundingClientRect().top ?? 0;
+    if (asked.current && top > window.innerHeight / 2) looked.current?.scrollIntoView({ block: 'start' });
+    asked.current = false;
+  }, [query]);
   const putIn = async () => {
+    asked.current = true;
     const paper = await acts.putIn({ ...PLAIN_PAPER, name: `Paper ${papers.length + 1}` });
     if (paper) open(paper.id);
   };
@@ -95,14 +104,21 @@ export function Drawer() {
                     key={paper.id}
                     paper={paper}
                     open={paper.id === chosen?.id}
-                    onOpen={() => open(paper.id, becomes ? 'becomes' : undefined)}
+                    onOpen={() => {
+                      asked.current = true;
+                      open(paper.id, becomes ? 'becomes' : undefined);
+                    }}
                   />
                 )}
               </Kind>
             ))}
           </nav>
           {chosen && (
-            <section aria-label={chosen.name} className="min-w-0 px-8 py-4 roomy:min-h-0 roomy:overflow-auto">
+            <section
+              ref={looked}
+              aria-label={chosen.name}
+              className="min-w-0 scroll-mt-3 px-8 py-4 roomy:min-h-0 roomy:overflow-auto"
+            >
               <p className="mb-3 flex gap-6">
                 <Look on={!becomes} onClick={() => open(chosen.id)}>
                   What is known of it

@@ -87,7 +87,13 @@ export function FeedRehearsal() {
                   onChange={(event) => setName(event.target.value)}
                 />
               </label>
-              <button type="button" className="action action-first" onClick={save} disabled={keep.isPending}>
+              <button
+                type="button"
+                className="action action-first"
+                onClick={save}
+                disabled={keep.isPending}
+                aria-busy={keep.isPending}
+              >
                 Keep it, and print this book so
               </button>
             </div>

@@ -69,6 +69,7 @@ export function NewBook() {
               type="submit"
               className="action action-first justify-center py-3"
               disabled={!plan || start.isPending}
+              aria-busy={start.isPending}
             >
               Start this book
             </button>

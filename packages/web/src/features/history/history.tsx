@@ -137,12 +137,19 @@ function State({ book, n, entry }: StateProps) {
             type="button"
             className="action action-first"
             disabled={goBack.isPending}
+            aria-busy={goBack.isPending}
             onClick={() => goBack.mutate()}
           >
             Go back to here
           </button>
         )}
-        <button type="button" className="action" disabled={copy.isPending} onClick={() => copy.mutate()}>
+        <button
+          type="button"
+          className="action"
+          disabled={copy.isPending}
+          aria-busy={copy.isPending}
+          onClick={() => copy.mutate()}
+        >
           Copy it from here
         </button>
         <form
@@ -161,7 +168,12 @@ function State({ book, n, entry }: StateProps) {
               onChange={(event) => setName(event.target.value)}
             />
           </label>
-          <button type="submit" className="remedy mb-1" disabled={name === undefined || naming.isPending}>
+          <button
+            type="submit"
+            className="remedy mb-1"
+            disabled={name === undefined || naming.isPending}
+            aria-busy={naming.isPending}
+          >
             Name it
           </button>
         </form>

@@ -1,9 +1,10 @@
 import { showsTheSame } from '../../book/shows-the-same.ts';
-import { memo, type DragEvent, type RefObject } from 'react';
+import { memo, useRef, type DragEvent, type RefObject } from 'react';
 import type { View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
 import { threadName } from '@eight-up/words/pages';
 import { pageBox } from '../../book/page-face.tsx';
+import { useWidth } from '../../ui/use-width.ts';
 import { ManyOpenings } from './many-openings.tsx';
 import { PagePlace, PageTag } from './page-place.tsx';
 
@@ -26,14 +27,30 @@ const PAGE_AREA = { few: 25_000, many: 8_600, hosts: 25_000 };
 /** More openings than this are mounted a few rows at a time. */
 const HOST = 60;
 
+/** Pixels between openings. */
+const BETWEEN = 28;
+/** Pages grow no more than this to use the width. */
+const MOST_GROWN = 1.5;
+
+/** As many openings beside each other as come nearest to usual pages, and their pages as wide as fills the room. */
+function filling(room: number, usual: number): number {
+  const opening = 2 * usual + 2;
+  const beside = Math.max(1, Math.round((room + BETWEEN) / (opening + BETWEEN)));
+  const each = (room - (beside - 1) * BETWEEN) / beside;
+  return Math.max(24, Math.floor(Math.min((each - 2) / 2, MOST_GROWN * usual)));
+}
+
 /** Every opening as the reader meets it, one after another, each with what waits behind its turn. */
 export const Openings = memo(function Openings({ scroller, ...props }: OpeningsProps) {
   const { reading } = props.book.plan;
   const host = scroller !== undefined && reading.views.length > HOST;
   const ratio = reading.width / reading.height;
   const area = host ? PAGE_AREA.hosts : reading.pages.length > 20 ? PAGE_AREA.many : PAGE_AREA.few;
-  const height = Math.sqrt(area / ratio);
-  const size = { width: Math.round(height * ratio), height: Math.round(height) };
+  const list = useRef<HTMLOListElement>(null);
+  const room = useWidth(list);
+  const usual = Math.sqrt(area / ratio) * ratio;
+  const width = host ? Math.round(usual) : filling(room, usual);
+  const size = { width, height: Math.round(width / ratio) };
   const rtl = reading.spineAt === 'east';
   const opening = (i: number) => (
     <Opening {...props} view={reading.views[i]!} next={reading.views[i + 1]} size={size} rtl={rtl} />
@@ -52,7 +69,7 @@ export const Openings = memo(function Openings({ scroller, ...props }: OpeningsP
       />
     );
   return (
-    <ol className="flex flex-wrap items-start gap-x-7 gap-y-6" aria-label="Openings in reading order">
+    <ol ref={list} className="flex flex-wrap items-start gap-x-7 gap-y-6" aria-label="Openings in reading order">
       {reading.views.map((_, i) => (
         <li key={i} className={rtl ? 'flex flex-col items-end' : ''}>
           {opening(i)}

@@ -321,7 +321,13 @@ function OffcutList({
             It is cut: the sheets are taken off the drawer’s count, and what was left lies in it.
           </p>
         ) : (
-          <button type="button" className="remedy text-sm" disabled={change.isPending} onClick={putAway}>
+          <button
+            type="button"
+            className="remedy text-sm"
+            disabled={change.isPending}
+            aria-busy={change.isPending}
+            onClick={putAway}
+          >
             It is cut: take the sheets off the drawer’s count{left.length > 0 && ' and put the offcuts into it'}
           </button>
         ))}

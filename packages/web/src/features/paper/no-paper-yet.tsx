@@ -27,6 +27,7 @@ export function NoPaperYet({ book, children }: NoPaperYetProps) {
           type="button"
           className="action action-first"
           disabled={add.isPending}
+          aria-busy={add.isPending}
           onClick={() =>
             add.mutate([{ ...PLAIN_PAPER, name: named ? `The book’s ${named}` : 'The book’s sheet', sheet }])
           }

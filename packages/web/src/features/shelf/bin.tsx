@@ -76,6 +76,7 @@ export function Bin() {
                 type="button"
                 className="action border-blade text-blade"
                 disabled={empty.isPending}
+                aria-busy={empty.isPending}
                 onClick={() => empty.mutate()}
               >
                 Empty it for good

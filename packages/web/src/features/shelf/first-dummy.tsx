@@ -25,6 +25,7 @@ export function FirstDummy() {
             type="button"
             className="action action-first"
             disabled={start.isPending}
+            aria-busy={start.isPending}
             onClick={() => start.mutate(dummy)}
           >
             Take a sheet of {unit === 'mm' ? 'A4' : 'letter paper'}

@@ -42,7 +42,13 @@ export function WhatHappened({
           Open it
         </Link>
       )}
-      <button type="button" className="remedy" disabled={back.isPending} onClick={() => back.mutate()}>
+      <button
+        type="button"
+        className="remedy"
+        disabled={back.isPending}
+        aria-busy={back.isPending}
+        onClick={() => back.mutate()}
+      >
         {what === 'removed' ? 'Put it back on the shelf' : 'Take it away again'}
       </button>
       <button type="button" className="text-quiet underline hover:text-ink" onClick={onSettled}>
