@@ -49,7 +49,7 @@ describe('paper, grain and yield', () => {
     await click('radio', '↕ upright');
     await click('radio', 'bending');
     await fill('g/m²', '150');
-    await (await driver.findElement(By.css('select'))).sendKeys('cartridge');
+    await (await driver.findElement(By.css('main select'))).sendKeys('cartridge');
     await waitForText(driver, 'an estimate within 15 %');
     await fill('Price of a sheet', '1,20');
     await fill('How many there are', '34');

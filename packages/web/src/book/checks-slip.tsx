@@ -90,7 +90,7 @@ function OpenCheck({ check, book }: CheckProps) {
               {thin.verb}
             </button>
           )}
-          <button type="button" className="text-quiet underline hover:text-ink" onClick={() => setAsking(true)}>
+          <button type="button" className="quiet-remedy" onClick={() => setAsking(true)}>
             Accept it …
           </button>
         </p>
@@ -135,7 +135,7 @@ function Accepting({
         <button type="submit" className="remedy disabled:opacity-50" disabled={!reason.trim()}>
           Accept on the record
         </button>
-        <button type="button" className="text-quiet underline hover:text-ink" onClick={onCancel}>
+        <button type="button" className="quiet-remedy" onClick={onCancel}>
           Leave it open
         </button>
       </span>

@@ -22,7 +22,7 @@ export function FormChooser({ form, sheet, onForm }: FormChooserProps) {
   const words = formWords(form.id);
   const shown = useStanding(form, sheet);
   return (
-    <section className="flex min-h-0 flex-col roomy:max-h-[calc(100vh-14.5rem)]">
+    <section className="flex min-h-0 flex-col">
       <RadioGroup
         value={form.id}
         onChange={(id) => id !== form.id && onForm({ id, parameters: {} })}
@@ -32,7 +32,7 @@ export function FormChooser({ form, sheet, onForm }: FormChooserProps) {
           What do you want to hold?
         </Label>
         <div
-          className="mb-3 flex items-center gap-4 border-2 border-ink bg-paper px-4 py-2.5"
+          className="mb-2 flex items-center gap-4 border-2 border-ink bg-paper px-4 py-1.5"
           data-testid="chosen-form"
         >
           <p className="grow">
@@ -42,11 +42,11 @@ export function FormChooser({ form, sheet, onForm }: FormChooserProps) {
             <span className="block text-sm">{words.holds}</span>
             <span className="mt-1 block text-sm text-quiet">{words.made}</span>
           </p>
-          {shown && <StandingBook plan={shown} width={120} height={110} className="h-[110px] w-[120px] shrink-0" />}
+          {shown && <StandingBook plan={shown} width={120} height={104} className="h-[104px] w-[120px] shrink-0" />}
         </div>
         <div className="min-h-0 overflow-y-auto pb-2 pr-1">
           {FORM_FAMILIES.map((family) => (
-            <div key={family} role="presentation" className="mb-3">
+            <div key={family} role="presentation" className="mb-2">
               <h3 className="mb-1 text-sm font-semibold text-quiet">{FAMILY_WORDS[family]}</h3>
               <div className="grid grid-cols-3 gap-1.5">
                 {FORMS.filter((one) => one.family === family).map(({ id }) => (
@@ -87,7 +87,7 @@ function FormTile({ id, sheet }: { readonly id: string; readonly sheet: Sheet })
       title={words.holds}
       className="group flex cursor-pointer flex-col items-center justify-end gap-1 border border-quiet bg-shade px-1 pb-1 pt-1.5 text-center hover:border-ink hover:bg-choose-pale active:translate-y-px data-checked:border-ink data-checked:bg-ink data-checked:text-paper"
     >
-      {plan && <StandingBook plan={plan} width={84} height={62} className="h-[62px] w-[84px]" />}
+      {plan && <StandingBook plan={plan} width={84} height={56} className="h-[56px] w-[84px]" />}
       <span className="block min-h-[2.2em] text-[0.8rem] font-semibold leading-tight first-letter:uppercase">
         {words.name}
       </span>

@@ -44,21 +44,24 @@ export function FormEditor({ form, sheet, printing = USUAL_PRINTING, onForm, onS
   const unit = useSettings((s) => s.unit);
   const result = useMemo(() => planBook(form, sheet), [form, sheet]);
   return (
-    <main className="flex grow flex-col">
-      <div className="grid grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-5 pt-4 max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)] max-[720px]:grid-cols-[minmax(0,1fr)]">
+    <main className="flex min-h-0 grow flex-col spacious:h-[calc(100vh-5.6rem)]">
+      <div className="grid min-h-0 grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-2 pt-4 spacious:grid-rows-[minmax(0,1fr)] max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)] max-[720px]:grid-cols-[minmax(0,1fr)]">
         <FormChooser form={form} sheet={sheet} onForm={(chosen) => onForm(chosen, laidFor(chosen.id, sheet))} />
-        <section className="flex min-h-72 flex-col" aria-label="The sheet">
+        <section className="flex min-h-72 flex-col spacious:min-h-0 spacious:overflow-y-auto" aria-label="The sheet">
           {result.ok && (
             <SheetView
               plan={result.value}
               sheet={widestSheet(result.value)}
               names={pageNames(result.value.reading, 'cover-is-1')}
-              className="h-[290px] max-w-full self-start"
+              className="h-[290px] max-w-full shrink-0 self-start"
             />
           )}
           <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />
         </section>
-        <section aria-label="What you will hold" className="max-[1100px]:col-span-2 max-[720px]:col-span-1">
+        <section
+          aria-label="What you will hold"
+          className="spacious:min-h-0 spacious:overflow-y-auto max-[1100px]:col-span-2 max-[720px]:col-span-1"
+        >
           {result.ok ? (
             <Facts plan={result.value} printing={printing} onForm={onForm} />
           ) : (

@@ -91,7 +91,7 @@ function TrayPlace({ book, index, chosen }: TrayProps & { readonly index: number
       )}
       <button
         type="button"
-        className="text-xs text-quiet underline hover:text-ink"
+        className="text-xs quiet-remedy"
         aria-label={`Discard ${content?.name ?? 'the words'} from the tray`}
         onClick={() => book.change({ kind: 'discard', tray: index })}
       >

@@ -293,7 +293,7 @@ function Against({
         ) : (
           <button
             type="button"
-            className="text-quiet underline hover:text-ink"
+            className="quiet-remedy"
             aria-label={`Take it all the same …: ${paper.name}, against the grain`}
             onClick={() => setAsking(true)}
           >

@@ -149,7 +149,7 @@ export function PrinterTaken({ book, set }: PrintingPanel) {
           </Link>
           <button
             type="button"
-            className="text-sm text-quiet underline hover:text-ink"
+            className="text-sm quiet-remedy"
             onClick={() => {
               takeAway.mutate({ id: printer.id, away: true });
               set({ printer: null });

@@ -118,7 +118,7 @@ function Acts({
   readonly busy: boolean;
 }) {
   return (
-    <Menu>
+    <Menu as="div" className="relative shrink-0">
       <MenuButton
         className="grid size-7 shrink-0 place-items-center border border-transparent hover:border-ink hover:bg-paper active:translate-y-px data-open:border-ink data-open:bg-paper"
         aria-label={`What to do with ${title}`}
@@ -127,7 +127,10 @@ function Acts({
       >
         <EllipsisHorizontalIcon className="size-5" />
       </MenuButton>
-      <MenuItems anchor="bottom end" className="z-30 border border-ink bg-paper py-1 shadow-md outline-none">
+      <MenuItems
+        modal={false}
+        className="absolute right-0 z-30 border border-ink bg-paper py-1 whitespace-nowrap outline-none"
+      >
         {acts.map(({ name, run }) => (
           <MenuItem key={name}>
             <button

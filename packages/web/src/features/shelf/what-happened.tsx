@@ -51,7 +51,7 @@ export function WhatHappened({
       >
         {what === 'removed' ? 'Put it back on the shelf' : 'Take it away again'}
       </button>
-      <button type="button" className="text-quiet underline hover:text-ink" onClick={onSettled}>
+      <button type="button" className="quiet-remedy" onClick={onSettled}>
         Understood
       </button>
       {back.isError && <span role="alert">{back.error.message}</span>}
