@@ -27,8 +27,8 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['spread', 'Twenty Tides', 'pages?page=6', 4000],
   ['poster', 'What the Gulls Left', 'sheets?face=B', 5000],
   ['history', 'Low Water Names', 'history?n=6', 2500],
-  ['fold', 'Knots for Short Crossings', 'fold?step=7.5&page=3', 5000],
-  ['book', 'Knots for Short Crossings', 'fold?step=12.35&page=5', 5000],
+  ['fold', 'Knots for Short Crossings', 'fold?step=7.5', 7000],
+  ['glue', 'Sixteen Bells', 'fold?step=13', 9000],
 ];
 
 async function main(): Promise<void> {

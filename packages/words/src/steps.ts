@@ -34,7 +34,7 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
   'slit-middle': () => ({
     title: 'Slit the middle',
     sentence:
-      'Cut along the middle crease across the two middle columns only, from stop to stop. A slit past the crossing fold lets the book fall apart.',
+      'Cut along the middle crease, across the two panels in the middle only, from stop to stop. A slit past the crossing fold lets the book fall apart.',
     caution: BLADE,
   }),
   'push-to-plus': () => ({
