@@ -11,7 +11,7 @@ export const FROM_THE_CHAIR: Spot = towards(-17, 47);
  * Other places to look from, in degrees: round the table (0 is the chair's side, positive to the right), and up from it; the nearest to
  * the chair first. None lies beyond the ends of the table: from there left would be right.
  */
-const PLACES: readonly Spot[] = [-40, 10, 35, -65, 60, -88, 85].flatMap((round) => [
+const PLACES: readonly Spot[] = [-40, 10, 35, -62, 60].flatMap((round) => [
   towards(round, 47),
   towards(round, 32),
   towards(round, 68),

@@ -127,7 +127,13 @@ export class PaperMesh {
       unculled(
         new LineSegments2(
           new LineSegmentsGeometry(),
-          new LineMaterial({ vertexColors: true, linewidth: 6, polygonOffset: true, polygonOffsetUnits: -6 }),
+          new LineMaterial({
+            vertexColors: true,
+            linewidth: 6,
+            polygonOffset: true,
+            polygonOffsetFactor: -6,
+            polygonOffsetUnits: -60,
+          }),
         ),
       ),
     );

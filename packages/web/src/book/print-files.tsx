@@ -94,16 +94,19 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
 }
 
 /** What a home printer takes, by the unit in use. */
-const HOME_PAPER = { mm: { name: 'A4', id: 'a4' }, in: { name: 'letter', id: 'letter' } } as const;
+const HOME_PAPERS = { mm: 'a4', in: 'letter' } as const;
+
+/** Whether a home printer of either kind takes a sheet as it is. */
+const fitsAtHome = ({ width, height }: { readonly width: number; readonly height: number }): boolean =>
+  NAMED_SIZES.filter(({ id }) => Object.values<string>(HOME_PAPERS).includes(id)).some(
+    ({ short, long }) => Math.max(width, height) <= long && Math.min(width, height) <= short,
+  );
 
 /** Of a sheet larger than a home printer's paper, the dummy also made smaller, or at its size over several pages. */
 function LargeDummies({ book }: { readonly book: OpenBook }) {
   const unit = useSettings((s) => s.unit);
-  const home = HOME_PAPER[unit];
-  const { sheet } = book.plan;
-  const paper = NAMED_SIZES.find(({ id }) => id === home.id)!;
-  if (Math.max(sheet.width, sheet.height) <= paper.long && Math.min(sheet.width, sheet.height) <= paper.short)
-    return null;
+  const home = NAMED_SIZES.find(({ id }) => id === HOME_PAPERS[unit])!;
+  if (fitsAtHome(book.plan.sheet)) return null;
   const address = (how: string) => `/api/books/${book.id}/dummy.pdf?unit=${unit}&size=${how}&n=${book.revision}`;
   return (
     <p className="flex flex-wrap gap-x-3 text-sm">

@@ -78,7 +78,7 @@ export const SheetOnTable = memo(function SheetOnTable({
           {turnedOver ? (pagesBehind ? 'B up' : book.poster ? 'B up, the poster' : 'B up, unprinted') : 'A up'} · marks
           from the left edge
         </span>
-        <span className="flex gap-4">
+        <span className="flex flex-wrap gap-x-4">
           {sheets > 1 && (
             <>
               <button
