@@ -2,10 +2,12 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { planBook } from '@eight-up/core/forms/planned-book';
+import { stepPlace } from '@eight-up/core/folding/step-place';
 import { mm } from '@eight-up/core/units/nm';
 import { pageNames } from '@eight-up/words/forms';
 import { LineLegend } from './line-legend.tsx';
 import { SheetView } from './sheet-view.tsx';
+import { STEP_LIGHT } from './step-colours.ts';
 
 afterEach(cleanup);
 
@@ -57,6 +59,23 @@ describe('the flat sheet', () => {
     expect(screen.getByRole('group', { name: 'Flat sheet, face B up' })).toBeTruthy();
     expect(screen.queryAllByRole('img')).toEqual([]);
     expect(document.querySelector('path[stroke="#8d8a7c"]')).not.toBeNull();
+  });
+});
+
+describe('a step of folding', () => {
+  const lit = (name: string) => {
+    const step = plan.run.programme.findIndex((one) => one.name === name);
+    render(<SheetView plan={plan} names={names} step={stepPlace(plan.run, step)} />);
+    const bands = [...screen.getByTestId('step-light').querySelectorAll('polyline[stroke-opacity="0.6"]')];
+    return bands.map((band) => [band.getAttribute('points'), band.getAttribute('stroke')]);
+  };
+
+  it('lights the crease that it folds, panel by panel', () => {
+    expect(lit('halve').map(([points]) => points)).toEqual(['148.5,0 148.5,105', '148.5,105 148.5,210']);
+  });
+
+  it('lights the slit in the colour of the blade', () => {
+    expect(lit('slit-middle')).toEqual([['74.25,105 222.75,105', STEP_LIGHT.cut]]);
   });
 });
 
