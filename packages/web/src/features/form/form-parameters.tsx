@@ -60,7 +60,7 @@ function ParameterInput({ field, value, hides, onChange }: ParameterInputProps) 
   const label = parameterQuestion(field.name);
   switch (field.kind) {
     case 'length':
-      return <MeasureField className="my-1.5 max-w-40" label={label} value={Number(value) as Nm} onChange={onChange} />;
+      return <MeasureField className="my-1.5" label={label} value={Number(value) as Nm} onChange={onChange} />;
     case 'each':
       return <EachOf field={field} values={value as readonly string[]} onChange={onChange} />;
     case 'count':
