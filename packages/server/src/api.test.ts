@@ -327,6 +327,19 @@ describe('what a client sends amiss gets a sentence, a code, and no 500', () => 
   });
 });
 
+describe('what the maker has set', () => {
+  it('is nothing at first, then kept for every window; what is no currency changes nothing', async () => {
+    const kept = async () => (await server.request.get('/api/settings')).body as unknown;
+    expect(await kept()).toBeNull();
+    const settings = { unit: 'in', currency: 'EUR', tab: 12_000_000 };
+    await server.request.post('/api/settings').send(settings);
+    expect(await kept()).toEqual(settings);
+    const refused = await server.request.post('/api/settings').send({ ...settings, currency: 'euros' });
+    expect(refused.status).toBe(400);
+    expect(await kept()).toEqual(settings);
+  });
+});
+
 describe('the database', () => {
   it('has just the tables that the entities describe', async () => {
     expect((await server.orm.schema.getUpdateSchemaSQL({ wrap: false })).trim()).toBe('');

@@ -164,9 +164,10 @@ function grainOf(fibre: FibreAxis, turned: boolean): CornerGrain {
 
 function cornersOf(sheet: Becoming, kind: BookKind, turned: boolean, bounds: Bounds): readonly Corner[] {
   const [along, up] = turned ? [sheet.height, sheet.width] : [sheet.width, sheet.height];
-  const widths = kind.strip
-    ? sides(nm(along - kind.strip), 1, bounds.width[0], nm(0))
-    : sides(along, kind.columns, bounds.width[0], kind.extra);
+  const widths =
+    kind.strip !== undefined
+      ? sides(nm(along - kind.strip), 1, bounds.width[0], nm(0))
+      : sides(along, kind.columns, bounds.width[0], kind.extra);
   const heights = sides(up, kind.rows, bounds.height[0], nm(0));
   const found = widths.flatMap(({ side: width, count: across }) =>
     heights.map(({ side: height, count: down }) => cornerAt(sheet, kind, turned, width, height, across, down)),

@@ -1,3 +1,4 @@
+import { keptBy } from '../kept.ts';
 import { at } from '../result.ts';
 import { moveSegment, sideOfLine, type Line } from '../geometry/line.ts';
 import { flatPose, poseAt, type Pose } from './poses.ts';
@@ -17,20 +18,11 @@ export interface Ajar {
 /** How far a pile is opened for glue: far enough to see both faces, near enough to see that they will meet. */
 const OPEN_DEGREES = 112;
 
-const known = new WeakMap<FoldRun, Map<number, Ajar | undefined>>();
-
 /**
- * Where hands open the pile for step `step`: between the two panels of a glueing. Undefined for other steps, and where the parts above
- * and below hang together along more than one line, so that nothing opens.
+ * Where hands open the pile for a step of a run (0-based): between the two panels of a glueing. Undefined for other steps, and where the parts
+ * above and below hang together along more than one line, so that nothing opens.
  */
-export function ajarAt(run: FoldRun, step: number): Ajar | undefined {
-  const ofRun = known.get(run) ?? new Map<number, Ajar | undefined>();
-  known.set(run, ofRun);
-  if (!ofRun.has(step)) ofRun.set(step, openingFor(run, step));
-  return ofRun.get(step);
-}
-
-function openingFor(run: FoldRun, step: number): Ajar | undefined {
+export const ajarAt = keptBy((run: FoldRun, step: number): Ajar | undefined => {
   const made = run.programme[step];
   if (made?.kind !== 'glue') return undefined;
   const { flat, hinges } = at(run.moments, step + 1);
@@ -53,7 +45,7 @@ function openingFor(run: FoldRun, step: number): Ajar | undefined {
   // An edge of the whole pile: nothing lies beyond it that would be torn or pushed through the table.
   const [side] = sides;
   return sides.size === 1 ? { line: { axis: line.axis, at: line.at }, side: side as 1 | -1, swung } : undefined;
-}
+});
 
 /** The paper of moment `moment` with its pile opened by a share of the whole opening, 0 to 1. */
 export function ajarPose(run: FoldRun, moment: number, { line, side, swung }: Ajar, share: number): Pose {

@@ -1,20 +1,21 @@
+import { keptBy } from '../kept.ts';
 import { ajarAt, restPose } from './ajar.ts';
 import { poseAt, type Pose } from './poses.ts';
-import { moveSpot, type Rigid, type Spot } from './rigid.ts';
+import { directionTo, moveSpot, type Rigid, type Spot } from './rigid.ts';
 import type { FoldRun } from './run.ts';
 import { stepPlace, type StepPlace } from './step-place.ts';
 
 /** From the maker's chair: a little to the left, well above the table. A direction of length 1, y towards the maker. */
-export const FROM_THE_CHAIR: Spot = towards(-17, 47);
+export const FROM_THE_CHAIR: Spot = directionTo(-17, 47);
 
 /**
  * Other places to look from, in degrees: round the table (0 is the chair's side, positive to the right), and up from it; the nearest to
  * the chair first. None lies beyond the ends of the table: from there left would be right.
  */
 const PLACES: readonly Spot[] = [-40, 10, 35, -62, 60].flatMap((round) => [
-  towards(round, 47),
-  towards(round, 32),
-  towards(round, 68),
+  directionTo(round, 47),
+  directionTo(round, 32),
+  directionTo(round, 68),
 ]);
 
 /** A place shows enough with this share of the area of what a step is about: no better one is looked for. */
@@ -23,33 +24,18 @@ const ENOUGH = 0.27;
 /** Millimetres between layers, so that a pile hides what lies within it. */
 const LAYER = 0.2;
 
-function towards(roundDegrees: number, upDegrees: number): Spot {
-  const [round, up] = [(roundDegrees * Math.PI) / 180, (upDegrees * Math.PI) / 180];
-  return { x: Math.sin(round) * Math.cos(up), y: Math.cos(round) * Math.cos(up), z: Math.sin(up) };
-}
-
-const known = new WeakMap<FoldRun, Map<number, Spot>>();
-
 /**
- * From where step `step` is seen well: the direction nearest to the chair that shows enough of what moves, or of the faces that are glued,
- * unhidden by other panels; if none does, the one that shows most. (Parallel projection, a ray from the middle of each panel.)
+ * From where a step of a run (0-based) is seen well: the direction nearest to the chair that shows enough of what moves, or of the faces that
+ * are glued, unhidden by other panels; if none does, the one that shows most. (Parallel projection, a ray from the middle of each panel.)
  */
-export function eyeFor(run: FoldRun, step: number): Spot {
-  const ofRun = known.get(run) ?? new Map<number, Spot>();
-  known.set(run, ofRun);
-  const made = ofRun.get(step) ?? bestPlace(run, step);
-  ofRun.set(step, made);
-  return made;
-}
-
-function bestPlace(run: FoldRun, step: number): Spot {
+export const eyeFor = keptBy((run: FoldRun, step: number): Spot => {
   const place = stepPlace(run, step);
   const instants = ajarAt(run, step) ? [restPose(run, step)] : [0.35, 0.7].map((t) => poseAt(run, step, t));
   const sheet = new PosedPanels(run, instants);
   const places = [FROM_THE_CHAIR, ...PLACES].map((eye) => ({ eye, shows: sheet.shown(place, eye) }));
   const most = places.reduce((best, one) => (one.shows > best.shows ? one : best));
   return (places.find(({ shows }) => shows >= ENOUGH) ?? most).eye;
-}
+});
 
 interface Posed {
   readonly move: Rigid;

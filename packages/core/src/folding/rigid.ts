@@ -15,6 +15,12 @@ export interface Spot {
 
 export const STAY: Rigid = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
 
+/** A direction of length 1, in degrees: round the table (0 is towards the maker, positive to the right) and up from it. */
+export function directionTo(roundDegrees: number, upDegrees: number): Spot {
+  const [round, up] = [(roundDegrees * Math.PI) / 180, (upDegrees * Math.PI) / 180];
+  return { x: Math.sin(round) * Math.cos(up), y: Math.cos(round) * Math.cos(up), z: Math.sin(up) };
+}
+
 /** Straight up from the table, in millimetres. */
 export const raise = (by: number): Rigid => [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, by];
 

@@ -1,3 +1,4 @@
+import { keptBy } from '../kept.ts';
 import { at } from '../result.ts';
 import type { Segment } from '../geometry/line.ts';
 import { ajarAt } from './ajar.ts';
@@ -20,8 +21,8 @@ export interface StepPlace {
 /** When on the way a movement is looked at: steps that take several motions back have no one middle. */
 const ON_THE_WAY = [0.2, 0.45, 0.7, 0.95];
 
-/** Where step `step` of a run happens: read off the paper before and after it, whatever the step is called. */
-export function stepPlace(run: FoldRun, step: number): StepPlace {
+/** Where a step of a run (0-based) happens: read off the paper before and after it, whatever the step is called. */
+export const stepPlace = keptBy((run: FoldRun, step: number): StepPlace => {
   const before = at(run.moments, step);
   const next = at(run.moments, step + 1);
   const bent = new Map(before.hinges.map(({ segment, p, q }, i) => [`${p} ${q} ${keyOf(segment)}`, before.bends[i]!]));
@@ -35,7 +36,7 @@ export function stepPlace(run: FoldRun, step: number): StepPlace {
     faces: run.glued.filter((one) => one.step === step).flatMap(({ panels }) => facesThatMeet(run, step, panels)),
     moved: ajarAt(run, step)?.swung ?? movedBy(run, step),
   };
-}
+});
 
 const keyOf = ({ axis, at: where, from, to }: Segment): string => `${axis}${where} ${from} ${to}`;
 

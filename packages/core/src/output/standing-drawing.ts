@@ -1,20 +1,15 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { moveSpot, type Spot } from '../folding/rigid.ts';
+import { directionTo, moveSpot, type Spot } from '../folding/rigid.ts';
 import { standingPose } from '../folding/standing-pose.ts';
 import { sideUp } from '../folding/state.ts';
 import { mm } from '../units/nm.ts';
 import type { Drawing, DrawItem, Spot2, Tone } from './drawing.ts';
 
 /** Where it is looked at from: the maker's side, a little from the right, well above the table. */
-const EYE = direction(16, 27);
-
-function direction(roundDegrees: number, upDegrees: number): Spot {
-  const [round, up] = [(roundDegrees * Math.PI) / 180, (upDegrees * Math.PI) / 180];
-  return { x: Math.sin(round) * Math.cos(up), y: Math.cos(round) * Math.cos(up), z: Math.sin(up) };
-}
+const EYE = directionTo(16, 27);
 
 /** Across and down the picture: perpendicular to the eye's direction and to one another. */
-const ACROSS: Spot = { x: Math.cos((16 * Math.PI) / 180), y: -Math.sin((16 * Math.PI) / 180), z: 0 };
+const ACROSS = directionTo(16 + 90, 0);
 const DOWN: Spot = {
   x: EYE.y * ACROSS.z - EYE.z * ACROSS.y,
   y: EYE.z * ACROSS.x - EYE.x * ACROSS.z,

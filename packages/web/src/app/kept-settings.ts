@@ -8,26 +8,36 @@ const KEY = ['settings'];
 const same = (one: MakerSettings, other: MakerSettings) =>
   one.unit === other.unit && one.currency === other.currency && one.tab === other.tab;
 
-/** Keeps the maker's settings with the books, so that they are the same in every window and browser; what this one remembers only bridges the start. */
+const ofBrowser = (): MakerSettings => {
+  const { unit, currency, tab } = useSettings.getState();
+  return { unit, currency, tab };
+};
+// Unsaved, this window goes on as the maker has set it.
+const keep = (settings: MakerSettings) => void postJson('/api/settings', settings).catch(() => undefined);
+
+/**
+ * Keeps the maker's settings with the books, so that they are the same in every window and browser; what this one remembers only bridges the
+ * start, and is what is kept where nothing is yet.
+ */
 export function useKeptSettings(): void {
   const queries = useQueryClient();
   const told = useRef<MakerSettings>(undefined);
-  const { data } = useQuery({ queryKey: KEY, queryFn: () => getJson<MakerSettings>('/api/settings') });
+  const { data } = useQuery({ queryKey: KEY, queryFn: () => getJson<MakerSettings | null>('/api/settings') });
   useEffect(() => {
-    if (!data) return;
-    told.current = data;
-    useSettings.setState(data);
+    if (data === undefined) return;
+    told.current = data ?? ofBrowser();
+    if (data) useSettings.setState(data);
+    else keep(told.current);
   }, [data]);
   useEffect(
     () =>
-      useSettings.subscribe(({ unit, currency, tab }) => {
-        const now = { unit, currency, tab };
+      useSettings.subscribe(() => {
+        const now = ofBrowser();
         if (told.current && same(now, told.current)) return;
         told.current = now;
         void queries.cancelQueries({ queryKey: KEY });
         queries.setQueryData(KEY, now);
-        // Unsaved, this window goes on as the maker has set it.
-        postJson('/api/settings', now).catch(() => undefined);
+        keep(now);
       }),
     [queries],
   );

@@ -1,19 +1,10 @@
 import { Box3, Vector3 } from 'three';
+import { keptBy } from '@eight-up/core/kept';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
 
-const known = new WeakMap<FoldedBook, Map<number, Box3>>();
-
-/** What the paper covers at a whole position of the tape, in world coordinates; measured once. */
-function extentAt(plan: FoldedBook, position: number): Box3 {
-  const ofPlan = known.get(plan) ?? new Map<number, Box3>();
-  known.set(plan, ofPlan);
-  const made = ofPlan.get(position) ?? measure(plan, position);
-  ofPlan.set(position, made);
-  return made;
-}
-
-function measure(plan: FoldedBook, position: number): Box3 {
+/** What the paper covers at a position of the tape, in world coordinates; measured once. */
+const extentAt = keptBy((plan: FoldedBook, position: number): Box3 => {
   const { sheet } = plan.run;
   const mm = 1e-6 / sheet.scale;
   const pose = poseOnTape(plan, position);
@@ -29,7 +20,7 @@ function measure(plan: FoldedBook, position: number): Box3 {
     }
   });
   return box;
-}
+});
 
 /** What the paper covers from the step before a position to the one after it: the whole step, not its every instant, so that the picture does not swim. */
 export function extentOfStep(plan: FoldedBook, position: number): Box3 {
