@@ -11,8 +11,8 @@ rmSync(path.join(root, 'packages/server/dist'), { recursive: true, force: true }
 await build({
   entryPoints: {
     main: path.join(root, 'packages/server/src/main.ts'),
-    // The search runs in a thread of its own and so is a program of its own.
-    'cutting-worker': path.join(root, 'packages/server/src/compute/cutting-worker.ts'),
+    // What the pool does runs in processes of their own and so is a program of its own.
+    worker: path.join(root, 'packages/server/src/pool/worker.ts'),
   },
   outdir: path.join(root, 'packages/server/dist'),
   bundle: true,

@@ -9,31 +9,36 @@ import { pinoHttp } from 'pino-http';
 import { assetRoutes, bookFileRoutes } from './files/routes.ts';
 import { binRoutes, bookRoutes } from './books/routes.ts';
 import { bookFileExchange } from './book-file/routes.ts';
-import { CuttingThread } from './compute/cutting-thread.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
 import { cuttingRoutes } from './exports/cutting-routes.ts';
 import { exportRoutes } from './exports/routes.ts';
-import { onlyLoopback, strictHeaders } from './security.ts';
+import { onlyWhileFolderIsThere } from './data-folder/still-there.ts';
+import { onlyLegibleAddresses, onlyLoopback, strictHeaders } from './security.ts';
 import { printerRoutes } from './printers/routes.ts';
 import { settingsRoutes } from './settings/routes.ts';
 import { paperRoutes } from './papers/routes.ts';
 import type { FileStore } from './files/store.ts';
+import type { WorkPool } from './pool/work-pool.ts';
+import { safekeepingRoutes } from './safekeeping/routes.ts';
+import type { Safekeeping } from './safekeeping/safekeeping.ts';
 
 export interface AppParts {
   readonly orm: MikroORM;
   readonly store: FileStore;
+  readonly pool: WorkPool;
+  readonly safekeeping: Safekeeping;
   readonly log: Logger;
   /** folder of the built interface; absent in tests of the API alone */
   readonly webFolder?: string;
 }
 
-export function createApp({ orm, store, log, webFolder }: AppParts): Express {
+export function createApp({ orm, store, pool, safekeeping, log, webFolder }: AppParts): Express {
   const app = express();
-  const thread = new CuttingThread();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
-  app.use(onlyLoopback, strictHeaders);
+  app.use(onlyLoopback, strictHeaders, onlyLegibleAddresses);
+  app.use('/api', onlyWhileFolderIsThere(store));
   app.use(express.json({ limit: '2mb' }));
 
   app.get('/api/health', (_request, response) => void response.json({ ok: true, name: 'Eight Up' }));
@@ -52,20 +57,21 @@ export function createApp({ orm, store, log, webFolder }: AppParts): Express {
         })),
       }),
   );
-  app.use('/api/books/:id/files', bookFileRoutes(orm, store));
+  app.use('/api/books/:id/files', bookFileRoutes(orm, store, pool));
   app.use(
     '/api/books',
-    bookFileExchange(orm, store),
+    bookFileExchange(orm, store, pool),
     bookRoutes(orm),
-    exportRoutes(orm, store),
-    cuttingRoutes(orm, thread),
+    exportRoutes(orm, store, pool),
+    cuttingRoutes(orm, store, pool),
   );
   app.use('/api/papers', paperRoutes(orm));
   app.use('/api/printers', printerRoutes(orm));
   app.use('/api/settings', settingsRoutes(orm));
-  app.use('/api/bin', binRoutes(orm, store));
-  app.use('/api/assets', assetRoutes(orm, store));
-  app.use('/api/compute', computeRoutes(thread));
+  app.use('/api/bin', binRoutes(orm, store, pool));
+  app.use('/api/assets', assetRoutes(orm, store, pool));
+  app.use('/api/safekeeping', safekeepingRoutes(safekeeping, store, pool));
+  app.use('/api/compute', computeRoutes(pool));
   app.use('/api', () => {
     throw new Refusal('not-found', 'There is nothing at this address.');
   });

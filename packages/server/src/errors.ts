@@ -1,6 +1,8 @@
 import type { ErrorRequestHandler } from 'express';
+import { cutText } from '@eight-up/core/text';
 import { ERROR_STATUS, type ApiError, type ErrorCode } from '@eight-up/core/contract/errors';
 import type { Logger } from 'pino';
+import { JobEnded } from './pool/job-ended.ts';
 
 /** An expected refusal on its way out of a route; becomes the API's one error shape. */
 export class Refusal extends Error {
@@ -20,6 +22,18 @@ const STORAGE: Readonly<Record<string, Refusal>> = {
     'The disk takes no more of this file. Nothing was changed; free some space and try again.',
   ),
   SQLITE_FULL: new Refusal('storage-full', 'The disk is full. Nothing was changed; free some space and try again.'),
+  SQLITE_IOERR: new Refusal(
+    'storage-gone',
+    'The data folder cannot be read or written any more. Nothing was changed; see whether it is still there, and start Eight Up again.',
+  ),
+  SQLITE_READONLY: new Refusal(
+    'storage-gone',
+    'The data folder cannot be written any more. Nothing was changed; see whether it is still there, and start Eight Up again.',
+  ),
+  EDQUOT: new Refusal(
+    'storage-full',
+    'You have used up the space you may use on this disk. Nothing was changed; free some and try again.',
+  ),
   SQLITE_BUSY: new Refusal(
     'storage-busy',
     'Another program holds the database. Nothing was changed; try again in a moment.',
@@ -29,7 +43,22 @@ const STORAGE: Readonly<Record<string, Refusal>> = {
 function refusalOf(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error;
   const { code, type, status } = (error ?? {}) as { code?: string; type?: string; status?: number };
-  if (code && STORAGE[code]) return STORAGE[code];
+  if (error instanceof JobEnded)
+    return new Refusal(
+      'too-demanding',
+      error.why === 'time'
+        ? 'This took longer than it may and was given up. Nothing was changed; ask for fewer sheets at once, or for simpler pictures.'
+        : 'This took more memory than it may and was given up. Nothing was changed; ask for fewer sheets at once, or for simpler pictures.',
+      { why: error.why },
+    );
+  // Not what a client sent (that has a status): what is stored, and was damaged there.
+  if (error instanceof SyntaxError && status === undefined && /JSON/.test(error.message))
+    return new Refusal(
+      'book-unreadable',
+      'What is stored of this is damaged and cannot be read. Nothing was changed. Look under Safekeeping, where it may be mended from a backup.',
+    );
+  const storage = code && Object.keys(STORAGE).find((known) => code === known || code.startsWith(`${known}_`));
+  if (storage) return STORAGE[storage];
   // A transaction that was refused at its beginning is told by the query library in these words only.
   if (error instanceof Error && error.message.startsWith('Transaction query already complete'))
     return STORAGE.SQLITE_BUSY;
@@ -43,11 +72,16 @@ function refusalOf(error: unknown): Refusal | undefined {
   if (
     (status !== undefined && status >= 400 && status < 500) ||
     code?.startsWith('LIMIT_') ||
-    error instanceof URIError
+    error instanceof URIError ||
+    // Nested deeper than anything we send: no reader follows it.
+    error instanceof RangeError
   ) {
     return new Refusal('request-unreadable', 'The request could not be read. Nothing was changed.');
   }
-  if (error instanceof Error && /multipart|unexpected end of form|boundary|malformed part/i.test(error.message)) {
+  if (
+    error instanceof Error &&
+    /multipart|unexpected end of form|boundary|malformed part|^busboy|field name missing/i.test(error.message)
+  ) {
     return new Refusal(
       'request-unreadable',
       'The upload broke off before its end. Nothing was changed; send it again.',
@@ -55,6 +89,17 @@ function refusalOf(error: unknown): Refusal | undefined {
   }
   return undefined;
 }
+
+/** A refusal says what is wrong; it does not send back what was sent. */
+const MOST_SAID = 2000;
+const MOST_ECHOED = 300;
+
+/** A problem with every text in it cut to a length that a person reads. */
+const short = (problem: unknown): unknown =>
+  JSON.parse(
+    JSON.stringify(problem, (_, value: unknown) => (typeof value === 'string' ? cutText(value, MOST_ECHOED) : value)) ??
+      'null',
+  );
 
 /** Turns whatever a route threw into an answer; only what we did not foresee is logged as an error. */
 export const errorHandler =
@@ -68,8 +113,8 @@ export const errorHandler =
     if (refusal.code === 'internal') log.error({ err: error }, 'unforeseen error');
     const body: ApiError = {
       code: refusal.code,
-      message: refusal.message,
-      ...(refusal.problem === undefined ? {} : { problem: refusal.problem }),
+      message: cutText(refusal.message, MOST_SAID),
+      ...(refusal.problem === undefined ? {} : { problem: short(refusal.problem) }),
     };
     response.status(ERROR_STATUS[refusal.code]).json(body);
   };

@@ -3,8 +3,9 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
-import { openDatabase } from './db/open.ts';
-import { FileStore } from './files/store.ts';
+import { openDataFolder } from './data-folder/open-data-folder.ts';
+import { WorkPool } from './pool/work-pool.ts';
+import { Safekeeping } from './safekeeping/safekeeping.ts';
 
 const HERE = path.dirname(fileURLToPath(import.meta.url));
 const MOST_PORTS_TRIED = 50;
@@ -37,21 +38,24 @@ async function main(): Promise<void> {
     process.exit(2);
   }
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
-  const orm = await openDatabase(dataFolder);
-  const store = new FileStore(dataFolder);
-  await store.prepare();
+  const { orm, store, held } = await openDataFolder(dataFolder);
+  const pool = new WorkPool();
+  const safekeeping = new Safekeeping(orm, store, pool);
   if (process.argv.includes('--demo')) {
     const { loadDemo } = await import('./demo/load-demo.ts');
-    await loadDemo(orm, store);
+    await loadDemo(orm, store, pool);
   }
-  const server = createServer(
-    createApp({ orm, store, log, webFolder: process.env.EIGHTUP_WEB ?? path.join(HERE, '../../web/dist') }),
-  );
+  const webFolder = process.env.EIGHTUP_WEB ?? path.join(HERE, '../../web/dist');
+  const server = createServer(createApp({ orm, store, pool, safekeeping, log, webFolder }));
   const port = await listen(server, wanted);
+  held.tell(`http://127.0.0.1:${port}`);
   console.log(`Eight Up: http://127.0.0.1:${port}`);
+  safekeeping.begin((error) => log.error({ err: error }, 'a backup could not be made'));
   const stop = () => {
+    safekeeping.end();
     server.close(() => void orm.close().then(() => process.exit(0)));
     server.closeIdleConnections();
+    void pool.close();
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);

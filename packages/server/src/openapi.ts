@@ -3,6 +3,8 @@ import { z } from 'zod';
 import { makerSettingsSchema } from '@eight-up/core/contract/maker-settings';
 import { ERROR_STATUS } from '@eight-up/core/contract/errors';
 import {
+  changePaperRequest,
+  changePrinterRequest,
   computeFoldRequest,
   computeImpositionRequest,
   computeYieldRequest,
@@ -10,7 +12,6 @@ import {
   goBackRequest,
   newBookRequest,
   newPapersRequest,
-  paperDraftSchema,
   printerDraftSchema,
   pointRequest,
   revisionRequest,
@@ -78,7 +79,7 @@ const ROUTES: readonly Route[] = [
   { method: 'get', path: '/api/papers', summary: 'The drawer: papers, boards, covering materials' },
   { method: 'post', path: '/api/papers', summary: 'Put papers in', body: newPapersRequest, status: 201 },
   { method: 'post', path: '/api/papers/starter', summary: 'Put in a set of common sizes and kinds', status: 201 },
-  { method: 'post', path: '/api/papers/{id}', summary: 'Change a paper', body: paperDraftSchema },
+  { method: 'post', path: '/api/papers/{id}', summary: 'Change a paper', body: changePaperRequest },
   { method: 'post', path: '/api/papers/{id}/take-out', summary: 'Take a paper out of the drawer' },
   { method: 'post', path: '/api/papers/{id}/put-back', summary: 'Put it back' },
   {
@@ -100,7 +101,7 @@ const ROUTES: readonly Route[] = [
   { method: 'post', path: '/api/settings', summary: 'Set it', body: makerSettingsSchema },
   { method: 'get', path: '/api/printers', summary: 'The maker’s printers' },
   { method: 'post', path: '/api/printers', summary: 'Keep a printer', body: printerDraftSchema, status: 201 },
-  { method: 'post', path: '/api/printers/{id}', summary: 'Change a printer', body: printerDraftSchema },
+  { method: 'post', path: '/api/printers/{id}', summary: 'Change a printer', body: changePrinterRequest },
   { method: 'post', path: '/api/printers/{id}/take-away', summary: 'Take a printer away' },
   { method: 'post', path: '/api/printers/{id}/put-back', summary: 'Put it back' },
   { method: 'get', path: '/api/bin', summary: 'What lies in the bin' },
@@ -196,6 +197,7 @@ const ROUTES: readonly Route[] = [
     path: '/api/books/{id}/book.zip',
     summary: 'The whole book as one open file',
     answers: 'application/zip',
+    query: { history: 'with (default) or without: a plain copy' },
   },
   {
     method: 'post',

@@ -8,11 +8,16 @@ import type { BookAnswer, FilesAnswer } from '@eight-up/core/contract/answers';
 import { createApp } from '../src/app.ts';
 import { openDatabase } from '../src/db/open.ts';
 import { FileStore } from '../src/files/store.ts';
+import { WorkPool } from '../src/pool/work-pool.ts';
+import { Safekeeping } from '../src/safekeeping/safekeeping.ts';
 
 export const A4 = { width: 297_000_000, height: 210_000_000, fibre: 'along-width' as const };
 
 export interface UnderTest {
   readonly orm: MikroORM;
+  readonly store: FileStore;
+  readonly pool: WorkPool;
+  readonly safekeeping: Safekeeping;
   readonly dataFolder: string;
   readonly request: ReturnType<typeof supertest>;
   readonly newBook: (form?: string, parameters?: object, sheet?: object) => Promise<BookAnswer>;
@@ -27,14 +32,25 @@ export interface UnderTest {
 }
 
 /** A server on a fresh data folder, asked without a network. */
-export async function serverUnderTest({ busyMs }: { readonly busyMs?: number } = {}): Promise<UnderTest> {
+export async function serverUnderTest({
+  busyMs,
+  pool: poolOptions = {},
+}: {
+  readonly busyMs?: number;
+  readonly pool?: ConstructorParameters<typeof WorkPool>[0];
+} = {}): Promise<UnderTest> {
   const dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-data-'));
   const orm = await openDatabase(dataFolder, busyMs);
   const store = new FileStore(dataFolder);
   await store.prepare();
-  const request = supertest(createApp({ orm, store, log: pino({ level: 'silent' }) }));
+  const pool = new WorkPool({ ...poolOptions, workers: 2 });
+  const safekeeping = new Safekeeping(orm, store, pool);
+  const request = supertest(createApp({ orm, store, pool, safekeeping, log: pino({ level: 'silent' }) }));
   return {
     orm,
+    store,
+    pool,
+    safekeeping,
     dataFolder,
     request,
     newBook: async (form = 'slit-book', parameters = {}, sheet = A4) => {
@@ -61,6 +77,8 @@ export async function serverUnderTest({ busyMs }: { readonly busyMs?: number } =
       return answer.body as Buffer;
     },
     close: async () => {
+      safekeeping.end();
+      await pool.close();
       await orm.close();
       rmSync(dataFolder, { recursive: true, force: true });
     },

@@ -11,12 +11,22 @@ export function fileProblemWords(problem: FileProblem): string {
       return 'ends in the middle: part of it is missing. Copy it again from where it came.';
     case 'picture-too-large':
       return `has ${problem.megapixels} megapixels; ${problem.most} is the most that can be opened. Save it smaller.`;
+    case 'picture-broken':
+      return 'is a picture that cannot be read: it is damaged, or of a rare kind. Save it again as JPEG or PNG.';
+    case 'file-too-demanding':
+      return problem.why === 'time'
+        ? 'was given up: reading it takes too long. Simplify it, or save it anew from another program.'
+        : 'was given up: reading it takes more memory than a file may have here. Simplify it, or save it anew from another program.';
     case 'svg-broken':
       return 'is a drawing that cannot be read: it is damaged, or it shows nothing. Export it again.';
     case 'svg-too-large':
       return `is a drawing of ${problem.megabytes} MB; ${problem.most} is the most that can be taken. Simplify it, or save it as a picture.`;
+    case 'svg-too-many-shapes':
+      return `is a drawing of ${problem.shapes.toLocaleString('en')} shapes, those drawn again counted; ${problem.most.toLocaleString('en')} is the most that can be taken. Simplify it, or save it as a picture.`;
     case 'pdf-broken':
       return 'is a PDF that cannot be read: it is damaged. Export it again.';
+    case 'pdf-page-broken':
+      return `is a PDF whose page ${problem.page} cannot be drawn. Export it again, or leave that page out.`;
     case 'pdf-without-pages':
       return 'is a PDF without any page.';
     case 'pdf-encrypted':
@@ -33,6 +43,8 @@ export function fileNoteWords(note: FileNote): string {
       return `moves: it has ${note.frames} frames. Paper does not; the first is used.`;
     case 'svg-cleaned':
       return `was cleaned: ${note.removed.join(', ')} left out. What it draws is kept.`;
+    case 'svg-will-miss':
+      return `will print without all it has: ${note.missing.join('; ')}. Look at it in the print file, or save it as a PDF or a picture.`;
     case 'pdf-scripts-left-out':
       return 'carries scripts. They do not run here and do not get into the print.';
     case 'pdf-attachments-left-out':

@@ -1,5 +1,6 @@
+import { cutText } from '@eight-up/core/text';
 import type { CommandProblem } from '@eight-up/core/book/command';
-import type { BookFileProblem } from '@eight-up/core/contract/book-file';
+import type { BookFileNote, BookFileProblem } from '@eight-up/core/contract/book-file';
 import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { CuttingProblem } from '@eight-up/core/cutting/parent';
 import type { PrinterProblem } from '@eight-up/core/printing/printer';
@@ -206,11 +207,11 @@ export function paperTableProblemWords(problem: PaperTableProblem): string {
     case 'paper-table-empty':
       return `The table is empty: it needs a heading and at least one paper. ${kept}`;
     case 'paper-table-no-column':
-      return `The table has no column “${problem.column}” (it has ${problem.columns.slice(0, 20).join(', ').slice(0, 200)}). ${kept}`;
+      return `The table has no column “${cutText(problem.column, 60)}” (it has ${cutText(problem.columns.slice(0, 20).join(', '), 200)}). ${kept}`;
     case 'paper-table-cell':
-      return `Row ${problem.row}, “${problem.column}”: “${problem.text.slice(0, 60)}” is not understood. ${kept}`;
+      return `Row ${problem.row}, “${cutText(problem.column, 60)}”: “${cutText(problem.text, 60)}” is not understood. ${kept}`;
     case 'paper-table-no-such-paper':
-      return `Row ${problem.row} is an offcut of “${problem.name.slice(0, 60)}”, which stands nowhere above it. ${kept}`;
+      return `Row ${problem.row} is an offcut of “${cutText(problem.name, 60)}”, which stands nowhere above it. ${kept}`;
     case 'paper-table-row':
       return `Row ${problem.row}: ${paperProblemWords(problem.problem, 'mm').replace('Nothing was changed.', kept)}`;
   }
@@ -222,19 +223,39 @@ export function planFileProblemWords(problem: PlanFileProblem): string {
     case 'plan-file-empty':
       return 'The page plan is empty: it needs a heading and at least one row. Nothing was changed.';
     case 'plan-file-no-page-column':
-      return `The page plan has no column “page” (it has ${problem.columns.slice(0, 12).join(', ').slice(0, 200) || 'none'}). Nothing was changed.`;
+      return `The page plan has no column “page” (it has ${cutText(problem.columns.slice(0, 12).join(', '), 200) || 'none'}). Nothing was changed.`;
     case 'plan-file-cell':
-      return `Row ${problem.row} of the page plan, “${problem.column}”: “${problem.text.slice(0, 60)}” is not understood. Nothing was changed.`;
+      return `Row ${problem.row} of the page plan, “${cutText(problem.column, 60)}”: “${cutText(problem.text, 60)}” is not understood. Nothing was changed.`;
   }
 }
 
 /** Why a book file could not be opened; nothing on the shelf was changed. */
+const megabytes = (bytes: number): string => `${Math.ceil(bytes / 1e6).toLocaleString('en')} MB`;
+
+/** What to know of a book file that was taken in. */
+export function bookFileNoteWords(note: BookFileNote): string {
+  switch (note.code) {
+    case 'originals-left-out':
+      return `${note.names.length === 1 ? 'A picture was' : `${note.names.length} pictures were`} damaged in the file and left out: ${cutText(note.names.join(', '), 200)}. Drop ${note.names.length === 1 ? 'it' : 'them'} in again.`;
+    case 'history-left-out':
+      return note.why === 'damaged'
+        ? 'The history in the file is damaged: the book was taken without it.'
+        : 'The history in the file does not lead to this book: the book was taken without it.';
+  }
+}
+
 export function bookFileProblemWords(problem: BookFileProblem): string {
   switch (problem.code) {
     case 'book-file-not-a-zip':
       return 'This is not a book file: it is no zip. Choose a file that was saved as “the whole book”.';
     case 'book-file-cut-short':
       return 'The book file ends in the middle. Copy it again from where it came.';
+    case 'book-file-damaged':
+      return `The book file was damaged on its way: “${problem.path}” is not what was packed. Copy it again from where it came.`;
+    case 'book-file-body-twice':
+      return `The book file was refused: “${problem.path}” shares its bytes with another name, as no program packs them.`;
+    case 'book-file-larger-than-disk':
+      return `The book file unpacks to ${megabytes(problem.needs)}, and the disk has ${megabytes(problem.free)} left. Free some space and open it again.`;
     case 'book-file-without-book':
       return 'The zip holds no book: book.json is missing from it.';
     case 'book-file-of-later-version':

@@ -4,9 +4,16 @@ export type FileProblem =
   | { readonly code: 'file-not-a-picture' }
   | { readonly code: 'file-truncated' }
   | { readonly code: 'picture-too-large'; readonly megapixels: number; readonly most: number }
+  | { readonly code: 'picture-broken' }
+  /** reading it took longer, or more memory, than any file is given */
+  | { readonly code: 'file-too-demanding'; readonly why: 'time' | 'memory' }
   | { readonly code: 'svg-broken' }
+  /** shapes that it draws, those drawn again by reference counted each time */
+  | { readonly code: 'svg-too-many-shapes'; readonly shapes: number; readonly most: number }
   | { readonly code: 'svg-too-large'; readonly megabytes: number; readonly most: number }
   | { readonly code: 'pdf-broken' }
+  /** counted from 1 */
+  | { readonly code: 'pdf-page-broken'; readonly page: number }
   | { readonly code: 'pdf-without-pages' }
   | { readonly code: 'pdf-encrypted' }
   | { readonly code: 'pdf-wrong-password' };
@@ -21,6 +28,8 @@ export type FileNote =
   | { readonly code: 'first-frame-only'; readonly frames: number }
   /** what was taken out of a drawing because it would run, fetch or embed something else */
   | { readonly code: 'svg-cleaned'; readonly removed: readonly string[] }
+  /** what the print will lack of a drawing, in its own words */
+  | { readonly code: 'svg-will-miss'; readonly missing: readonly string[] }
   | { readonly code: 'pdf-scripts-left-out' }
   | { readonly code: 'pdf-attachments-left-out' }
   /** the name's ending speaks of another kind than the content */

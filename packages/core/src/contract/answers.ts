@@ -1,7 +1,10 @@
 import type { Printer } from '../printing/printer.ts';
 import type { Paper } from '../paper/paper.ts';
 import type { AssetInfo, BookDocument, PageContent } from '../book/document.ts';
+import type { BookFileNote } from './book-file.ts';
 import type { ChangeWords } from '../book/history.ts';
+import type { Backup } from '../safekeeping/backup.ts';
+import type { CheckProgress, FolderReport } from '../safekeeping/folder-check.ts';
 import type { RefusedFile, TakenFile } from '../book/file-problem.ts';
 
 /** A book as the API hands it out. */
@@ -26,20 +29,54 @@ export interface ShelfBook {
   readonly assets: readonly AssetInfo[];
 }
 
+/** A book whose document is damaged: it can be rescued as it is stored. */
+export interface UnreadableBook {
+  readonly id: string;
+  /** as far as it can be made out */
+  readonly title: string | null;
+  readonly savedAt: string;
+}
+
+export interface ShelfAnswer {
+  readonly books: readonly ShelfBook[];
+  readonly unreadable: readonly UnreadableBook[];
+}
+
 export interface FilesAnswer extends BookAnswer {
   /** files that were taken, in the order in which they were placed */
   readonly taken: readonly TakenFile[];
   readonly refused: readonly RefusedFile[];
 }
 
+/** A book taken in from a file, with what the maker should know of it. */
+export interface ImportAnswer extends BookAnswer {
+  readonly notes: readonly BookFileNote[];
+}
+
 /** What lies in the drawer. */
 export interface DrawerAnswer {
   readonly papers: readonly Paper[];
+  /** by id, how often each was changed: whoever changes one says which state they saw */
+  readonly revisions: Readonly<Record<string, number>>;
+}
+
+/** A paper as it is after a change. */
+export interface PaperAnswer {
+  readonly paper: Paper;
+  readonly revision: number;
 }
 
 /** The maker's printers. */
 export interface PrintersAnswer {
   readonly printers: readonly Printer[];
+  /** by id, how often each was changed: whoever changes one says which state they saw */
+  readonly revisions: Readonly<Record<string, number>>;
+}
+
+/** A printer as it is after a change. */
+export interface PrinterAnswer {
+  readonly printer: Printer;
+  readonly revision: number;
 }
 
 /** Files received without a book: what can be placed, in the natural order of the files' names. */
@@ -75,4 +112,15 @@ export interface HistoryAnswer {
 export interface BookMoved {
   readonly revision: number;
   readonly window: string;
+}
+
+/** Backups and the last check of the data folder. */
+export interface SafekeepingAnswer {
+  /** where everything lies on this machine */
+  readonly folder: string;
+  /** newest first */
+  readonly backups: readonly Backup[];
+  readonly check: { readonly running: CheckProgress | null; readonly last: FolderReport | null };
+  /** how many originals could not be taken from a file of everything */
+  readonly leftOut?: number;
 }

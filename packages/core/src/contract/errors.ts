@@ -7,6 +7,8 @@ export const ERROR_STATUS = {
   'file-not-found': 404,
   'no-such-revision': 404,
   'book-changed-elsewhere': 409,
+  'paper-changed-elsewhere': 409,
+  'printer-changed-elsewhere': 409,
   'nothing-to-undo': 409,
   'nothing-to-redo': 409,
   'plan-impossible': 422,
@@ -20,10 +22,18 @@ export const ERROR_STATUS = {
   'printer-not-found': 404,
   'plan-unreadable': 422,
   'too-large': 413,
+  /** ended at its limits of time or memory */
+  'too-demanding': 422,
+  /** what is stored of a book is damaged: its file can be had as it is */
+  'book-unreadable': 422,
+  'backup-not-found': 404,
+  'backup-unreadable': 422,
   'origin-refused': 403,
   'host-refused': 403,
   'storage-full': 507,
   'storage-busy': 503,
+  /** the data folder was moved or removed while the server ran */
+  'storage-gone': 503,
   internal: 500,
 } as const satisfies Readonly<Record<string, number>>;
 

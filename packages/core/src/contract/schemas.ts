@@ -351,6 +351,9 @@ export const copyRequest = z.strictObject({
     .meta({ description: 'changes made to that revision elsewhere, carried out on the copy' }),
 });
 
+export const changePaperRequest = z.strictObject({ expect: expected, paper: paperDraftSchema });
+export const changePrinterRequest = z.strictObject({ expect: expected, printer: printerDraftSchema });
+
 export const computeFoldRequest = z.strictObject({ form: formId, parameters, sheet: sheetSchema });
 
 export const computeImpositionRequest = z.strictObject({

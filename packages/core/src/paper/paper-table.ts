@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../result.ts';
+import { cutText } from '../text.ts';
 import { parseMeasure, type LengthUnit } from '../units/measure.ts';
 import { mm, toInch, toMm, type Nm } from '../units/nm.ts';
 import {
@@ -202,7 +203,7 @@ export function readPaperTable(
       price: price === null ? null : Math.round(price * 100),
       stock: counted('stock', true),
       offcuts: [],
-      note: text('note').slice(0, 2000),
+      note: cutText(text('note'), 2000),
     };
     if (wrong) return fail(wrong);
     drafts.push(draft);

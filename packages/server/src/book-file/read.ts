@@ -1,111 +1,77 @@
-import { createWriteStream } from 'node:fs';
-import { open, rm, stat } from 'node:fs/promises';
-import { buffer } from 'node:stream/consumers';
-import { pipeline } from 'node:stream/promises';
-import { promisify } from 'node:util';
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import { readFile } from 'node:fs/promises';
+import path from 'node:path';
 import { fail, ok, type Result } from '@eight-up/core/result';
-import { migrateDocument } from '@eight-up/core/book/migrations';
 import type { BookDocument } from '@eight-up/core/book/document';
+import { migrateDocument } from '@eight-up/core/book/migrations';
+import { fitToForm } from '@eight-up/core/book/new-book';
 import {
   BOOK_FILE_VERSION,
   bookFileSchema,
+  HISTORY_ENTRY,
   ORIGINAL_ENTRY,
+  type BookFileNote,
   type BookFileProblem,
 } from '@eight-up/core/contract/book-file';
-import type { FileStore } from '../files/store.ts';
+import { planProblemWords } from '@eight-up/words/problems';
+import { Refusal } from '../errors.ts';
+import { checkedHistory, type CheckedHistory } from './checked-history.ts';
+import { withZip } from './zip-in.ts';
 
-/** What came out of a book file: the document, and originals received but not yet looked at. */
 export interface ReadBookFile {
+  /** the document, with just as many places as its form has pages */
   readonly book: BookDocument;
-  /** received files by the name they claim (SHA-256) */
-  readonly originals: ReadonlyMap<string, string>;
+  /** received files by the name they claim (SHA-256), not yet looked at */
+  readonly originals: readonly (readonly [asset: string, place: string])[];
+  readonly history: CheckedHistory | undefined;
+  readonly notes: readonly BookFileNote[];
 }
 
 const MOST_BOOK_JSON = 20 * 1024 * 1024;
-/** A packed entry may swell this much, beyond its first megabytes: pictures hardly pack at all. */
-const MOST_RATIO = 200;
-const RATIO_FROM = 4 * 1024 * 1024;
+const MOST_HISTORY = 512 * 1024 * 1024;
 
-const openZip = promisify<string, yauzl.Options, ZipFile>(yauzl.open);
+/** Reads a book file; originals are unpacked into the scratch folder. Only known names are taken, nothing else is trusted. */
+export function readBookFile({
+  file,
+  scratch,
+}: {
+  readonly file: string;
+  readonly scratch: string;
+}): Promise<Result<ReadBookFile, BookFileProblem>> {
+  return withZip(file, async ({ entries, unpack }) => {
+    const head = entries.get('book.json');
+    if (!head) return fail({ code: 'book-file-without-book' });
+    if (head.uncompressedSize > MOST_BOOK_JSON) return fail({ code: 'book-file-swells', path: 'book.json' });
+    const place = path.join(scratch, 'book.json');
+    if (!(await unpack(head, place))) return fail({ code: 'book-file-damaged', path: 'book.json' });
+    const parsed = parseBook(await readFile(place, 'utf8'));
+    if (!parsed.ok) return parsed;
+    const fitted = fitToForm(parsed.value.book);
+    if (!fitted.ok) throw new Refusal('plan-impossible', planProblemWords(fitted.problem, 'mm'), fitted.problem);
+    const book = fitted.value;
 
-/** Reads a book file by its directory; originals stream to files of their own. Only known names are taken, nothing else is trusted. */
-export async function readBookFile(file: string, store: FileStore): Promise<Result<ReadBookFile, BookFileProblem>> {
-  if (!(await beginsLikeZip(file))) return fail({ code: 'book-file-not-a-zip' });
-  const zip = await openZip(file, {
-    lazyEntries: true,
-    autoClose: false,
-    validateEntrySizes: true,
-    strictFileNames: true,
-  }).catch(() => undefined);
-  if (!zip) return fail({ code: 'book-file-cut-short' });
-  const originals = new Map<string, string>();
-  const refuse = async (problem: BookFileProblem) => {
-    for (const place of originals.values()) await rm(place, { force: true });
-    return fail(problem);
-  };
-  try {
-    const seen = new Set<string>();
-    let json: Buffer | undefined;
-    for await (const entry of entriesOf(zip)) {
-      const path = entry.fileName;
-      if (seen.has(path)) return await refuse({ code: 'book-file-name-twice', path });
-      seen.add(path);
-      const swells = entry.uncompressedSize > RATIO_FROM && entry.uncompressedSize > entry.compressedSize * MOST_RATIO;
-      if (swells) return await refuse({ code: 'book-file-swells', path });
-      const asset = ORIGINAL_ENTRY.exec(path)?.[1];
-      if (asset) {
-        const place = store.newIncomingPath();
-        originals.set(asset, place);
-        await pipeline(await streamOf(zip, entry), createWriteStream(place));
-      } else if (path === 'book.json') {
-        if (entry.uncompressedSize > MOST_BOOK_JSON) return await refuse({ code: 'book-file-swells', path });
-        json = await buffer(await streamOf(zip, entry));
-      }
+    const originals: [string, string][] = [];
+    const spoilt: string[] = [];
+    for (const [name, entry] of entries) {
+      const asset = ORIGINAL_ENTRY.exec(name)?.[1];
       // Anything else is none of ours, and is passed over.
+      if (!asset) continue;
+      const to = path.join(scratch, asset);
+      if (await unpack(entry, to)) originals.push([asset, to]);
+      else spoilt.push(asset);
     }
-    const book = parseBook(json);
-    return book.ok ? ok({ book: book.value, originals }) : await refuse(book.problem);
-  } catch (error) {
-    const outside = /(?:invalid relative path|absolute path|invalid characters in fileName): (.*)/.exec(
-      String((error as Error).message),
-    );
-    if (outside) return await refuse({ code: 'book-file-path-outside', path: outside[1]!.slice(0, 200) });
-    // A full disk is no fault of the file's.
-    if ((error as NodeJS.ErrnoException).code === 'ENOSPC') throw error;
-    return await refuse({ code: 'book-file-cut-short' });
-  } finally {
-    zip.close();
-  }
-}
-
-async function beginsLikeZip(file: string): Promise<boolean> {
-  if ((await stat(file)).size < 4) return false;
-  const handle = await open(file);
-  const { buffer: head } = await handle.read(Buffer.alloc(2), 0, 2, 0);
-  await handle.close();
-  return head.toString('latin1') === 'PK';
-}
-
-/** The entries of a zip, one at a time. */
-async function* entriesOf(zip: ZipFile): AsyncGenerator<Entry> {
-  for (;;) {
-    const entry = await new Promise<Entry | undefined>((resolve, reject) => {
-      zip.once('entry', resolve);
-      zip.once('end', () => resolve(undefined));
-      zip.once('error', reject);
-      zip.readEntry();
-    });
-    zip.removeAllListeners();
-    if (!entry) return;
-    yield entry;
-  }
-}
-
-const streamOf = (zip: ZipFile, entry: Entry): Promise<NodeJS.ReadableStream> =>
-  new Promise((resolve, reject) => {
-    zip.openReadStream(entry, (error, stream) => (error ? reject(error) : resolve(stream)));
+    const lines = entries.get(HISTORY_ENTRY);
+    const notes: BookFileNote[] = spoilt.length ? [{ code: 'originals-left-out', names: spoilt }] : [];
+    let history: CheckedHistory | undefined;
+    if (lines && parsed.value.log !== undefined) {
+      const to = path.join(scratch, HISTORY_ENTRY);
+      const whole = lines.uncompressedSize <= MOST_HISTORY && (await unpack(lines, to));
+      const checked = whole ? await checkedHistory(book, parsed.value.log, to) : undefined;
+      if (checked?.ok) history = checked.value;
+      else notes.push({ code: 'history-left-out', why: checked ? checked.problem : 'damaged' });
+    }
+    return ok({ book, originals, history, notes });
   });
+}
 
 /** A file of an earlier version holds its document in the shape of that time. */
 function broughtUp(content: unknown): unknown {
@@ -115,11 +81,10 @@ function broughtUp(content: unknown): unknown {
     : content;
 }
 
-function parseBook(json: Buffer | undefined): Result<BookDocument, BookFileProblem> {
-  if (!json) return fail({ code: 'book-file-without-book' });
+function parseBook(json: string): Result<{ readonly book: BookDocument; readonly log: unknown }, BookFileProblem> {
   let content: unknown;
   try {
-    content = JSON.parse(json.toString('utf8'));
+    content = JSON.parse(json, (_, value: unknown) => (typeof value === 'string' ? value.toWellFormed() : value));
   } catch {
     return fail({ code: 'book-file-unreadable', where: 'book.json', detail: 'it is not JSON' });
   }
@@ -127,8 +92,18 @@ function parseBook(json: Buffer | undefined): Result<BookDocument, BookFileProbl
   if (typeof version === 'number' && version > BOOK_FILE_VERSION) {
     return fail({ code: 'book-file-of-later-version', version, known: BOOK_FILE_VERSION });
   }
-  const parsed = bookFileSchema.safeParse(broughtUp(content));
-  if (parsed.success) return ok(parsed.data.book);
+  const raised = unlessThrown(() => broughtUp(content));
+  const parsed = bookFileSchema.safeParse(raised);
+  if (parsed.success) return ok({ book: parsed.data.book, log: (content as { log?: unknown }).log });
   const [issue] = parsed.error.issues;
   return fail({ code: 'book-file-unreadable', where: issue!.path.join('.') || 'book.json', detail: issue!.message });
+}
+
+/** A migration meets whatever somebody wrote: what it cannot make sense of, the schema names. */
+function unlessThrown(act: () => unknown): unknown {
+  try {
+    return act();
+  } catch {
+    return undefined;
+  }
 }

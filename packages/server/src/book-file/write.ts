@@ -1,48 +1,35 @@
-import { createReadStream } from 'node:fs';
-import { once } from 'node:events';
-import type { Writable } from 'node:stream';
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { existsSync } from 'node:fs';
+import path from 'node:path';
 import type { BookDocument } from '@eight-up/core/book/document';
-import { BOOK_FILE_VERSION, originalEntry } from '@eight-up/core/contract/book-file';
-import { exists, type FileStore } from '../files/store.ts';
+import { BOOK_FILE_VERSION, HISTORY_ENTRY, originalEntry, type BookLog } from '@eight-up/core/contract/book-file';
+import { FileStore } from '../files/store.ts';
+import { zipTo } from './zip-out.ts';
+
+export interface WriteBookFile {
+  readonly book: BookDocument;
+  /** every original that the book, or its history, speaks of */
+  readonly assets: readonly string[];
+  readonly dataFolder: string;
+  readonly scratch: string;
+  /** the history as lines in a file; left out: a plain copy without it */
+  readonly history?: { readonly log: BookLog; readonly lines: string } | undefined;
+}
 
 /**
- * Writes a whole book as one open zip: `book.json` and its originals, byte for byte. Streamed: no original is held in
- * memory, and the reader's pace is kept. Originals that are gone are left out; the book opens with gaps shown.
+ * Writes a whole book as one open zip: `book.json`, its history and its originals, byte for byte. Originals that are gone
+ * are left out; the book opens with gaps shown. Gives back the place of the file.
  */
-export async function writeBookFile(
-  book: BookDocument,
-  assets: readonly string[],
-  store: FileStore,
-  out: Writable,
-): Promise<void> {
-  const zip = new Zip();
-  const ended = new Promise<void>((resolve, reject) => {
-    zip.ondata = (error, chunk, final) => {
-      if (error) {
-        reject(error);
-        return;
-      }
-      out.write(chunk);
-      if (final) resolve();
-    };
-  });
-  const head = new ZipDeflate('book.json');
-  zip.add(head);
-  head.push(Buffer.from(JSON.stringify({ format: 'eight-up-book', version: BOOK_FILE_VERSION, book }, null, 1)), true);
-  for (const asset of assets) {
-    if (!(await exists(store.originalPath(asset)))) continue;
+export async function writeBookFile({ book, assets, dataFolder, scratch, history }: WriteBookFile): Promise<string> {
+  const store = new FileStore(dataFolder);
+  const out = path.join(scratch, 'book.zip');
+  const head = { format: 'eight-up-book', version: BOOK_FILE_VERSION, book, ...(history ? { log: history.log } : {}) };
+  await zipTo(out, (zip) => {
+    zip.addBuffer(Buffer.from(JSON.stringify(head, null, 1)), 'book.json');
+    if (history) zip.addFile(history.lines, HISTORY_ENTRY);
     // Pictures and PDFs are packed already: stored as they are.
-    const entry = new ZipPassThrough(originalEntry(asset));
-    zip.add(entry);
-    for await (const chunk of createReadStream(store.originalPath(asset))) {
-      entry.push(chunk as Buffer);
-      if (out.writableNeedDrain) await once(out, 'drain');
-      if (out.destroyed) return;
-    }
-    entry.push(new Uint8Array(), true);
-  }
-  zip.end();
-  await ended;
-  out.end();
+    for (const asset of assets)
+      if (existsSync(store.originalPath(asset)))
+        zip.addFile(store.originalPath(asset), originalEntry(asset), { compress: false });
+  });
+  return out;
 }

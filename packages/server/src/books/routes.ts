@@ -14,8 +14,10 @@ import { planProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import type { FileStore } from '../files/store.ts';
+import type { WorkPool } from '../pool/work-pool.ts';
 import { emptyBin, moveToBin } from './bin.ts';
 import { history, namePoint } from './history.ts';
+import { rescued } from './rescued.ts';
 import {
   bookAnswer,
   copyBook,
@@ -39,7 +41,7 @@ export function bookRoutes(orm: MikroORM): Router {
   const router = Router();
 
   router.get('/', async (_request, response) => {
-    response.json({ books: await listBooks(orm.em.fork(), 'shelf') });
+    response.json(await listBooks(orm.em.fork(), 'shelf'));
   });
 
   router.post('/', async (request, response) => {
@@ -53,6 +55,13 @@ export function bookRoutes(orm: MikroORM): Router {
   router.get('/:id', async (request, response) => {
     const em = orm.em.fork();
     response.json(await bookAnswer(em, await findBook(em, request.params.id)));
+  });
+
+  router.get('/:id/rescue.txt', async (request, response) => {
+    response
+      .set('Content-Disposition', 'attachment; filename="rescued book.txt"')
+      .type('text/plain; charset=utf-8')
+      .send(await rescued(orm.em.fork(), request.params.id));
   });
 
   router.post('/:id/copy', async (request, response) => {
@@ -114,13 +123,13 @@ export function bookRoutes(orm: MikroORM): Router {
 }
 
 /** The bin: what lies in it, and emptying it, the one act that cannot be undone. */
-export function binRoutes(orm: MikroORM, store: FileStore): Router {
+export function binRoutes(orm: MikroORM, store: FileStore, pool: WorkPool): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
-    response.json({ books: await listBooks(orm.em.fork(), 'bin') });
+    response.json(await listBooks(orm.em.fork(), 'bin'));
   });
   router.post('/empty', async (_request, response) => {
-    response.json(await emptyBin(orm.em.fork(), store));
+    response.json(await emptyBin(orm.em.fork(), store, pool));
   });
   return router;
 }

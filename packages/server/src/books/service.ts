@@ -1,42 +1,42 @@
 import { randomUUID } from 'node:crypto';
+import { cutText } from '@eight-up/core/text';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { applyCommand, differences, type Command } from '@eight-up/core/book/command';
-import { contentsOf, type BookDocument } from '@eight-up/core/book/document';
+import { contentsOf, type AssetInfo, type BookDocument } from '@eight-up/core/book/document';
 import { commandProblemWords } from '@eight-up/words/problems';
-import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
+import type { BookAnswer, ShelfAnswer } from '@eight-up/core/contract/answers';
 import type { copyRequest } from '@eight-up/core/contract/schemas';
 import type { z } from 'zod';
-import { AssetRow, BookRow, RevisionRow } from '../db/entities.ts';
+import { BookRow, RevisionRow, type AssetRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
-
-type StoredBook = Readonly<Record<'id' | 'doc', string>> &
-  Readonly<Record<'revision' | 'created_at' | 'saved_at', number>> &
-  Readonly<Record<'undo_top' | 'redo_top' | 'binned_at', number | null>>;
+import { noteSound, readBook, titleIn, type StoredBook } from './stored-book.ts';
 
 /** One book by its id, read as it is stored: it is asked for at every change. */
 export async function findBook(em: EntityManager, id: string): Promise<BookRow> {
-  const [row] = await em.execute<StoredBook[]>('select * from book where id = ?', [id]);
-  if (!row) throw new Refusal('book-not-found', 'There is no such book on the shelf.');
-  return {
-    id: row.id,
-    doc: JSON.parse(row.doc) as BookDocument,
-    revision: row.revision,
-    undoTop: row.undo_top,
-    redoTop: row.redo_top,
-    createdAt: new Date(row.created_at),
-    savedAt: new Date(row.saved_at),
-    binnedAt: row.binned_at === null ? null : new Date(row.binned_at),
-  };
+  const [stored] = await em.execute<StoredBook[]>('select * from book where id = ?', [id]);
+  if (!stored) throw new Refusal('book-not-found', 'There is no such book on the shelf.');
+  const row = readBook(stored);
+  if (!row)
+    throw new Refusal(
+      'book-unreadable',
+      'What is stored of this book is damaged and cannot be read. Nothing was changed. Keep its rescue file, and look under Safekeeping, where it may be mended from a backup.',
+      { id },
+    );
+  return row;
 }
 
-export async function createBook(em: EntityManager, doc: BookDocument, now = new Date()): Promise<BookRow> {
+/** What is known of a book that was made elsewhere: its history goes with it. */
+type Brought = Partial<Pick<BookRow, 'revision' | 'undoTop' | 'redoTop' | 'createdAt'>>;
+
+export async function createBook(em: EntityManager, doc: BookDocument, brought: Brought = {}): Promise<BookRow> {
+  const now = new Date();
   const row = em.create(BookRow, {
     id: randomUUID(),
     doc,
-    revision: 0,
-    undoTop: null,
-    redoTop: null,
-    createdAt: now,
+    revision: brought.revision ?? 0,
+    undoTop: brought.undoTop ?? null,
+    redoTop: brought.redoTop ?? null,
+    createdAt: brought.createdAt ?? now,
     savedAt: now,
     binnedAt: null,
   });
@@ -49,12 +49,23 @@ export const assetIds = (doc: BookDocument): readonly string[] => [
   ...new Set(contentsOf(doc).map(({ asset }) => asset)),
 ];
 
-export async function assetsOf(em: EntityManager, docs: readonly BookDocument[]): Promise<readonly AssetRow[]> {
+/** What is known of the originals that documents speak of; what cannot be read of it is left out, as if it were gone. */
+export async function assetsOf(em: EntityManager, docs: readonly BookDocument[]): Promise<readonly AssetInfo[]> {
   const ids = [...new Set(docs.flatMap(assetIds))];
-  return ids.length ? em.find(AssetRow, { id: { $in: [...ids] } }) : [];
+  const rows = await em.execute<{ id: string; kind: AssetInfo['kind']; bytes: number; pages: string }[]>(
+    'select id, kind, bytes, pages from asset where id in (select value from json_each(?))',
+    [JSON.stringify(ids)],
+  );
+  return rows.flatMap(({ id, kind, bytes, pages }) => {
+    try {
+      return [{ id, kind, bytes, pages: JSON.parse(pages) as AssetInfo['pages'] }];
+    } catch {
+      return [];
+    }
+  });
 }
 
-export const assetInfo = ({ id, kind, bytes, pages }: AssetRow) => ({ id, kind, bytes, pages });
+export const assetInfo = ({ id, kind, bytes, pages }: AssetRow): AssetInfo => ({ id, kind, bytes, pages });
 
 export async function bookAnswer(em: EntityManager, row: BookRow): Promise<BookAnswer> {
   const assets = await assetsOf(em, [row.doc]);
@@ -65,29 +76,34 @@ export async function bookAnswer(em: EntityManager, row: BookRow): Promise<BookA
     canRedo: row.redoTop != null,
     savedAt: row.savedAt.toISOString(),
     book: row.doc,
-    assets: assets.map(assetInfo),
+    assets,
   };
 }
 
-/** The books on the shelf, or those in the bin. */
-export async function listBooks(em: EntityManager, where: 'shelf' | 'bin'): Promise<readonly ShelfBook[]> {
-  const rows = await em.find(
-    BookRow,
-    { binnedAt: where === 'shelf' ? null : { $ne: null } },
-    { orderBy: { createdAt: 'asc' } },
+/** The books on the shelf, or those in the bin; those that cannot be read are named, and take no other with them. */
+export async function listBooks(em: EntityManager, where: 'shelf' | 'bin'): Promise<ShelfAnswer> {
+  const stored = await em.execute<StoredBook[]>(
+    `select * from book where binned_at is ${where === 'shelf' ? 'null' : 'not null'} order by created_at`,
   );
+  const read = stored.map((row) => [row, readBook(row)] as const);
+  const rows = read.flatMap(([, row]) => row ?? []);
   const assets = await assetsOf(
     em,
     rows.map(({ doc }) => doc),
   );
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
-  return rows.map((row) => ({
-    id: row.id,
-    revision: row.revision,
-    savedAt: row.savedAt.toISOString(),
-    book: row.doc,
-    assets: assetIds(row.doc).flatMap((id) => (byId.has(id) ? [assetInfo(byId.get(id)!)] : [])),
-  }));
+  return {
+    books: rows.map((row) => ({
+      id: row.id,
+      revision: row.revision,
+      savedAt: row.savedAt.toISOString(),
+      book: row.doc,
+      assets: assetIds(row.doc).flatMap((id) => byId.get(id) ?? []),
+    })),
+    unreadable: read.flatMap(([{ id, doc, saved_at }, row]) =>
+      row ? [] : [{ id, title: titleIn(doc), savedAt: new Date(saved_at).toISOString() }],
+    ),
+  };
 }
 
 export interface Author {
@@ -173,20 +189,24 @@ export async function documentAt(em: EntityManager, row: BookRow, n: number): Pr
 }
 
 /** A book of its own from a state of another, with changes that were made to that state elsewhere. */
-export async function copyBook(
-  em: EntityManager,
-  id: string,
-  { as, from, with: commands }: CopyRequest,
-): Promise<BookRow> {
-  const row = await findBook(em, id);
-  const start = from === undefined ? row.doc : await documentAt(em, row, from);
-  const changed = commands.reduce((old, command) => applied({ doc: old }, command).book, start);
-  const doc = { ...changed, papers: stillToCut(changed.papers) };
-  return createBook(
-    em,
-    as === 'edition' ? { ...doc, edition: doc.edition + 1 } : { ...doc, title: `${doc.title.slice(0, 190)}, a copy` },
-  );
+export function copyBook(em: EntityManager, id: string, { as, from, with: commands }: CopyRequest): Promise<BookRow> {
+  // One transaction: what the copy names cannot be swept between its reading and its writing.
+  return em.transactional(async (tx) => {
+    const row = await findBook(tx, id);
+    const start = from === undefined ? row.doc : await documentAt(tx, row, from);
+    const changed = commands.reduce((old, command) => applied({ doc: old }, command).book, start);
+    const doc = { ...changed, papers: stillToCut(changed.papers) };
+    return createBook(
+      tx,
+      as === 'edition'
+        ? { ...doc, edition: doc.edition + 1 }
+        : { ...doc, title: `${cutText(doc.title, MOST_TITLE - A_COPY.length)}${A_COPY}` },
+    );
+  });
 }
+
+const MOST_TITLE = 200;
+const A_COPY = ', a copy';
 
 /** Whatever was cut for one book is still to be cut for another. */
 const stillToCut = (papers: BookDocument['papers']): BookDocument['papers'] =>
@@ -211,6 +231,22 @@ function applied(row: Pick<BookRow, 'doc'>, command: Command): Pick<Change, 'boo
 
 const INSERT_REVISION =
   'insert into revision (book_id, n, kind, command, inverse, target, undo_before, redo_before, author_window, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)';
+/** Stores one change as it is: the one path that must keep up with a hand that drags, not built anew each time. */
+export async function storeRevision(tx: EntityManager, row: Omit<RevisionRow, 'id'>): Promise<void> {
+  await tx.execute(INSERT_REVISION, [
+    row.bookId,
+    row.n,
+    row.kind,
+    JSON.stringify(row.command),
+    JSON.stringify(row.inverse),
+    row.target ?? null,
+    row.undoBefore ?? null,
+    row.redoBefore ?? null,
+    row.authorWindow,
+    row.at.getTime(),
+  ]);
+}
+
 const UPDATE_BOOK = 'update book set doc = ?, revision = ?, saved_at = ?, undo_top = ?, redo_top = ? where id = ?';
 
 /**
@@ -241,19 +277,19 @@ function change(
     const n = row.revision + 1;
     const at = new Date();
     const heads = after(n);
-    // The one path that must keep up with a hand that drags: two statements as they are, not built anew each time.
-    await tx.execute(INSERT_REVISION, [
-      id,
+    await storeRevision(tx, {
+      bookId: id,
       n,
       kind,
-      JSON.stringify(command),
-      JSON.stringify(inverse),
+      command,
+      inverse,
       target,
-      row.undoTop ?? null,
-      row.redoTop ?? null,
-      author.window,
-      at.getTime(),
-    ]);
+      undoBefore: row.undoTop ?? null,
+      redoBefore: row.redoTop ?? null,
+      authorWindow: author.window,
+      at,
+    });
+    noteSound(id, n);
     await tx.execute(UPDATE_BOOK, [JSON.stringify(book), n, at.getTime(), heads.undoTop, heads.redoTop, id]);
     return { ...row, doc: book, revision: n, savedAt: at, ...heads };
   });

@@ -12,11 +12,11 @@ import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
-import type { CuttingThread } from './cutting-thread.ts';
+import type { WorkPool } from '../pool/work-pool.ts';
 import { yieldAnswer } from './yield.ts';
 
 /** Stateless answers: what folds out of a form and a sheet, without a book. */
-export function computeRoutes(thread: CuttingThread): Router {
+export function computeRoutes(pool: WorkPool): Router {
   const router = Router();
   router.post('/fold', (request, response) => {
     const { form, parameters, sheet } = parseRequest(computeFoldRequest, request.body);
@@ -30,7 +30,7 @@ export function computeRoutes(thread: CuttingThread): Router {
   router.post('/yield', async (request, response) => {
     const asked = parseRequest(computeYieldRequest, request.body);
     // Whoever goes away before the answer does not need it.
-    response.json(await yieldAnswer(thread, asked, { off: (drop) => response.on('close', drop) }));
+    response.json(await yieldAnswer(pool, asked, { off: (drop) => response.on('close', drop) }));
   });
   return router;
 }

@@ -1,10 +1,12 @@
 import type { z } from 'zod';
 import type { computeYieldRequest } from '@eight-up/core/contract/schemas';
+import type { EditionTask } from '@eight-up/core/cutting/edition';
+import type { CuttingJobs } from '@eight-up/core/cutting/jobs';
 import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
 import type { Parent, WantedPiece } from '@eight-up/core/cutting/parent';
 import { cuttingProblemWords, editionProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';
-import type { CuttingThread } from './cutting-thread.ts';
+import type { Caller, WorkPool } from '../pool/work-pool.ts';
 
 type Asked = z.output<typeof computeYieldRequest>;
 
@@ -13,22 +15,15 @@ const given = <T extends object>(value: T): { [K in keyof T]: Exclude<T[K], unde
   Object.fromEntries(Object.entries(value).filter(([, one]) => one !== undefined)) as never;
 
 /** What each parent yields by itself; or, where pieces say how many are needed, the cheapest way to cut them all. */
-export async function yieldAnswer(
-  thread: CuttingThread,
-  { parents, pieces, gap, longest }: Asked,
-  called: { readonly off: (drop: () => void) => void },
-) {
+export async function yieldAnswer(pool: WorkPool, { parents, pieces, gap, longest }: Asked, caller: Caller) {
   const shared = given({ gap, longest });
   if (pieces.some(({ needed }) => needed !== undefined)) {
-    const edition = await thread.run(
-      'edition',
-      {
-        parents: parents.map(given) as never,
-        pieces: pieces.map(({ most: _, value: __, needed, ...piece }) => ({ ...piece, needed: needed ?? 0 })),
-        ...shared,
-      },
-      called,
-    );
+    const input: EditionTask = {
+      parents: parents.map(given) as never,
+      pieces: pieces.map(({ most: _, value: __, needed, ...piece }) => ({ ...piece, needed: needed ?? 0 })),
+      ...shared,
+    };
+    const edition = (await pool.run('search', { kind: 'edition', input }, caller)) as CuttingJobs['edition']['answer'];
     if (!edition.ok) throw new Refusal('plan-impossible', editionProblemWords(edition.problem), edition.problem);
     const { sheets, ...answer } = edition.value;
     return {
@@ -44,7 +39,8 @@ export async function yieldAnswer(
   }
   const plain: Parent[] = parents.map(({ price: _, stock: __, ...parent }) => parent);
   const wanted = pieces.map(({ needed: _, ...piece }) => given(piece)) as unknown as WantedPiece[];
-  const plans = await thread.run('yield', { parents: plain, pieces: wanted, ...shared }, called);
+  const input = { parents: plain, pieces: wanted, ...shared };
+  const plans = (await pool.run('search', { kind: 'yield', input }, caller)) as CuttingJobs['yield']['answer'];
   if (!plans.ok) throw new Refusal('plan-impossible', cuttingProblemWords(plans.problem), plans.problem);
   return { plans: plans.value.map(told) };
 }

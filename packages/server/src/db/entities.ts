@@ -68,6 +68,8 @@ export const AssetRow = defineEntity({
     bytes: p.integer(),
     pages: p.json<readonly AssetPage[]>(),
     createdAt: p.datetime(),
+    /** received for a book that does not name it yet: no sweep takes it before then */
+    sparedUntil: p.datetime().nullable(),
   },
 });
 export type AssetRow = InferEntity<typeof AssetRow>;
@@ -81,6 +83,8 @@ export const PaperRow = defineEntity({
     doc: p.json<PaperDraft>(),
     /** papers lie in the order in which they came in */
     place: p.integer(),
+    /** changes so far: whoever changes it says which one they saw */
+    revision: p.integer().default(0),
     changedAt: p.datetime(),
     takenOutAt: p.datetime().nullable(),
   },
@@ -94,6 +98,8 @@ export const PrinterRow = defineEntity({
   properties: {
     id: p.string().primary(),
     doc: p.json<PrinterDraft>(),
+    /** changes so far: whoever changes it says which one they saw */
+    revision: p.integer().default(0),
     changedAt: p.datetime(),
     takenAwayAt: p.datetime().nullable(),
   },

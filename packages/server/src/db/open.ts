@@ -1,7 +1,8 @@
-import { mkdirSync } from 'node:fs';
+import { existsSync, renameSync, rmSync } from 'node:fs';
 import path from 'node:path';
 import { MikroORM } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
+import { fitToOpen, writableFolder } from '../data-folder/fit-to-open.ts';
 import { ENTITIES } from './entities.ts';
 import { MigrationFirst } from './migration-0001-first.ts';
 import { readied, type RawConnection } from './raw-connection.ts';
@@ -12,6 +13,7 @@ import { MigrationPrinters } from './migration-0005-printers.ts';
 import { MigrationMeasuredPrinters } from './migration-0006-measured-printers.ts';
 import { MigrationWhatWasMeant } from './migration-0007-what-was-meant.ts';
 import { MigrationMakerSettings } from './migration-0008-maker-settings.ts';
+import { MigrationToldWriters } from './migration-0009-told-writers.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -23,16 +25,52 @@ export const MIGRATIONS = [
   { name: '0006-measured-printers', class: MigrationMeasuredPrinters },
   { name: '0007-what-was-meant', class: MigrationWhatWasMeant },
   { name: '0008-maker-settings', class: MigrationMakerSettings },
+  { name: '0009-told-writers', class: MigrationToldWriters },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */
 const BUSY_MS = 1000;
 
-/** Opens the database of a data folder, bringing its tables up to date. */
+export const databaseFile = (dataFolder: string): string => path.join(dataFolder, 'eight-up.sqlite');
+
+/**
+ * Opens the database of a data folder, bringing its tables up to date. A new one is made beside its place and moved there
+ * when it is whole: an empty or torn file is never one that was just begun. Throws `CannotStart` for what it cannot open.
+ */
 export async function openDatabase(dataFolder: string, busyMs = BUSY_MS): Promise<MikroORM> {
-  mkdirSync(dataFolder, { recursive: true });
-  const orm = await MikroORM.init({
-    dbName: path.join(dataFolder, 'eight-up.sqlite'),
+  writableFolder(dataFolder);
+  const file = databaseFile(dataFolder);
+  fitToOpen(
+    file,
+    MIGRATIONS.map(({ name }) => name),
+  );
+  if (!existsSync(file)) await makeDatabase(file, busyMs);
+  const orm = await connect(file, busyMs);
+  await orm.getMigrator().up();
+  return orm;
+}
+
+/**
+ * The library keeps a connection open until it is collected, whatever it is told: the file that takes the place is a copy that was
+ * never opened, so that no lock of this process refers to another name.
+ */
+async function makeDatabase(file: string, busyMs: number): Promise<void> {
+  const [making, made] = [`${file}.making`, `${file}.made`];
+  const clear = () => {
+    for (const left of [making, `${making}-wal`, `${making}-shm`, made]) rmSync(left, { force: true });
+  };
+  clear();
+  const orm = await connect(making, busyMs);
+  await orm.getMigrator().up();
+  await orm.em.getConnection().execute('vacuum into ?', [made]);
+  await orm.close(true);
+  renameSync(made, file);
+  clear();
+}
+
+const connect = (file: string, busyMs: number): Promise<MikroORM> =>
+  MikroORM.init({
+    dbName: file,
     entities: ENTITIES,
     extensions: [Migrator],
     migrations: { migrationsList: MIGRATIONS, snapshot: false },
@@ -49,6 +87,3 @@ export async function openDatabase(dataFolder: string, busyMs = BUSY_MS): Promis
     // A connection thrown away is no news for the console.
     driverOptions: { log: { warn: () => {} } },
   });
-  await orm.getMigrator().up();
-  return orm;
-}

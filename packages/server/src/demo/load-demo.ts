@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises';
-import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
+import type { MikroORM } from '@mikro-orm/libsql';
 import type { Command } from '@eight-up/core/book/command';
 import type { BookDocument, PageContent } from '@eight-up/core/book/document';
 import { newBook } from '@eight-up/core/book/new-book';
@@ -12,38 +12,50 @@ import { namePoint } from '../books/history.ts';
 import { createBook, revise } from '../books/service.ts';
 import { BookRow, PaperRow } from '../db/entities.ts';
 import { addPapers, listPapers } from '../papers/service.ts';
-import { receiveFiles } from '../files/receive.ts';
+import { receiveFiles, type Receiving } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
+import type { WorkPool } from '../pool/work-pool.ts';
 import { demoBooks, type DemoBook, type DemoFile } from './books.ts';
 import { loadLettering } from './lettering.ts';
 import { DEMO_PAPERS } from './papers.ts';
 
-/** Puts the demo books on an empty shelf, by the same way as a maker's; a shelf with books on it is left alone. */
-export async function loadDemo(orm: MikroORM, store: FileStore): Promise<void> {
+/**
+ * Puts the demo books on an empty shelf, by the same way as a maker's; a shelf with books on it is left alone. One transaction:
+ * a first start that was broken off begins anew the next time.
+ */
+export async function loadDemo(orm: MikroORM, store: FileStore, pool: WorkPool): Promise<void> {
   if ((await orm.em.fork().count(BookRow)) > 0) return;
-  if ((await orm.em.fork().count(PaperRow)) === 0) await addPapers(orm.em.fork(), DEMO_PAPERS);
-  const drawer = await listPapers(orm.em.fork());
   console.log('Drawing the demo books (once) …');
-  for (const { title, form, sheet, numbering, printing, files, onto, poster, then = [], called, edition } of demoBooks(
-    await loadLettering(),
-  )) {
-    const made = newBook(title, form, sheet);
-    if (!made.ok) throw new Error(`the demo book ${title} does not fold: ${made.problem.code}`);
-    const em = orm.em.fork();
-    const { id } = await createBook(em, { ...made.value, numbering, printing }, new Date());
-    const filling = (contents: readonly PageContent[]) =>
-      contents.map((content) => ({ ...content, fit: 'fill' as const }));
-    const commands: readonly Command[] = [
-      ...placed(filling(await received(em, store, await files())), onto),
-      ...(poster
-        ? [{ kind: 'hang-poster', poster: filling(await received(em, store, [await poster()]))[0]! } as const]
-        : []),
-      ...then,
-      ...(edition ? cutFrom(made.value, edition, drawer) : []),
-    ];
-    for (const command of commands) await revise(em, id, { expect: undefined, window: 'demo' }, command);
-    if (called) await namePoint(em, id, commands.length, called);
-  }
+  await store.whileNaming((hold) =>
+    orm.em.fork().transactional(async (em) => {
+      if ((await em.count(PaperRow)) === 0) await addPapers(em, DEMO_PAPERS);
+      const { papers } = await listPapers(em);
+      for (const book of demoBooks(await loadLettering())) await putOnShelf({ em, store, pool, hold }, book, papers);
+    }),
+  );
+}
+
+async function putOnShelf(
+  receiving: Receiving,
+  { title, form, sheet, numbering, printing, files, onto, poster, then = [], called, edition }: DemoBook,
+  drawer: readonly Paper[],
+): Promise<void> {
+  const { em } = receiving;
+  const made = newBook(title, form, sheet);
+  if (!made.ok) throw new Error(`the demo book ${title} does not fold: ${made.problem.code}`);
+  const { id } = await createBook(em, { ...made.value, numbering, printing });
+  const filling = (contents: readonly PageContent[]) =>
+    contents.map((content) => ({ ...content, fit: 'fill' as const }));
+  const commands: readonly Command[] = [
+    ...placed(filling(await received(receiving, await files())), onto),
+    ...(poster
+      ? [{ kind: 'hang-poster', poster: filling(await received(receiving, [await poster()]))[0]! } as const]
+      : []),
+    ...then,
+    ...(edition ? cutFrom(made.value, edition, drawer) : []),
+  ];
+  for (const command of commands) await revise(em, id, { expect: undefined, window: 'demo' }, command);
+  if (called) await namePoint(em, id, commands.length, called);
 }
 
 const placed = (contents: readonly PageContent[], onto: DemoBook['onto']): readonly Command[] =>
@@ -73,18 +85,14 @@ function cutFrom(
   ];
 }
 
-async function received(
-  em: EntityManager,
-  store: FileStore,
-  files: readonly DemoFile[],
-): Promise<readonly PageContent[]> {
+async function received(receiving: Receiving, files: readonly DemoFile[]): Promise<readonly PageContent[]> {
   const arriving = [];
   for (const { name, bytes } of files) {
-    const path = store.newIncomingPath();
+    const path = receiving.store.newIncomingPath();
     await writeFile(path, bytes);
     arriving.push({ path, name });
   }
-  const { contents, refused } = await receiveFiles(em, store, arriving, undefined);
+  const { contents, refused } = await receiveFiles(receiving, arriving, undefined);
   if (refused.length > 0) throw new Error(`the demo's own ${refused[0]!.name} was refused`);
   return contents;
 }

@@ -1,3 +1,4 @@
+import type { PDFDocument } from '@cantoo/pdf-lib';
 import { mm, nm, toPoints, type Nm } from '@eight-up/core/units/nm';
 import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { marksOf, type Reading } from '@eight-up/core/cutting/marks';
@@ -40,7 +41,7 @@ const text = (words: string, x: number, y: number, size: number, strong = false)
 });
 
 /** For the bench: the plan to scale, the cuts in their order, the marks from the trued edges, what to heed; one page, or more where letters would become too small. */
-export async function benchSheetPdf(cut: PlannedCut, unit: LengthUnit, reading: Reading): Promise<Uint8Array> {
+export async function benchSheetPdf(cut: PlannedCut, unit: LengthUnit, reading: Reading): Promise<PDFDocument> {
   const [width, height] = unit === 'mm' ? [mm(210), mm(297)] : [mm(215.9), mm(279.4)];
   const { plan, sheet, trims, kit, times } = cut;
   const heading = printable(`${cut.title}: how to cut ${cut.paperName}`);
@@ -161,7 +162,7 @@ export async function benchSheetPdf(cut: PlannedCut, unit: LengthUnit, reading: 
     const page = document.addPage([toPoints(width), toPoints(height)]);
     drawDrawing(page, { width, height, items }, fonts);
   });
-  return document.save();
+  return document;
 }
 
 /** As many orders, whole, as two columns of so many lines hold, shared as evenly as they can be. */

@@ -1,3 +1,4 @@
+import type { PDFDocument } from '@cantoo/pdf-lib';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
 import { cuttingDrawing } from '@eight-up/core/output/cutting-drawing';
@@ -9,7 +10,7 @@ import { drawTiles, tileWords, type PrinterPage } from './tiles.ts';
 const LETTER = mm(8);
 
 /** The plan at 1 : 1 over as many printer pages as it takes. */
-export async function cuttingTilesPdf(cut: PlannedCut, page: PrinterPage, unit: LengthUnit): Promise<Uint8Array> {
+export async function cuttingTilesPdf(cut: PlannedCut, page: PrinterPage, unit: LengthUnit): Promise<PDFDocument> {
   const { sheet, title } = cut;
   const whole = cuttingDrawing(
     {
@@ -26,5 +27,5 @@ export async function cuttingTilesPdf(cut: PlannedCut, page: PrinterPage, unit: 
   const drawn = items.flatMap((item) => (item.kind === 'text' ? [item.text] : [])).join('');
   const fonts = await embedFonts(document, `${drawn}${tileWords(title, unit, [88, 88, 88, 88])}0123456789`);
   drawTiles(document, fonts, { sheet, items, name: title }, page, unit);
-  return document.save();
+  return document;
 }

@@ -1,4 +1,4 @@
-import { concatTransformationMatrix } from '@cantoo/pdf-lib';
+import { concatTransformationMatrix, type PDFDocument } from '@cantoo/pdf-lib';
 import { mm, nm, toPoints, type Nm } from '@eight-up/core/units/nm';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { numberedDummy } from '@eight-up/core/output/numbered-dummy';
@@ -28,7 +28,7 @@ export async function dummyPdf(
   plan: FoldedBook,
   book: BookDocument,
   { unit, flip, pass, order, size: how, paper }: DummyChoice,
-): Promise<Uint8Array> {
+): Promise<PDFDocument> {
   const steps = programmeWords(plan);
   const names = pageNames(plan.reading, book.numbering).map(printable);
   const caption =
@@ -69,14 +69,14 @@ export async function dummyPdf(
       page.pushOperators(concatTransformationMatrix(...turnedForFlip(side, flip, drawing)));
       drawDrawing(page, drawing, fonts);
     }
-  if (pass) return document.save();
+  if (pass) return document;
 
   // The steps stand on a page that a home printer takes, whatever the book is made from.
   const { width, height } = PRINTER_PAGES[unit === 'mm' ? 'a4' : 'letter'];
   const measureText = (text: string, letters: Nm) => fonts.plain.widthOf(printable(text), toPoints(letters));
   for (const drawing of stepPages(plan.run, steps, { heading, size, legend: LEGEND }, measureText, { width, height }))
     drawDrawing(document.addPage([toPoints(width), toPoints(height)]), drawing, fonts);
-  return document.save();
+  return document;
 }
 
 const LEGEND =

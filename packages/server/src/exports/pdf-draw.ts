@@ -202,7 +202,7 @@ function circle(cx: number, cy: number, r: number): PDFOperator[] {
 /** A document that names us and nothing else. */
 export async function newDocument(title: string): Promise<PDFDocument> {
   const document = await PDFDocument.create();
-  document.setTitle(title);
+  document.setTitle(title.toWellFormed());
   document.setProducer('Eight Up');
   document.setCreator('Eight Up');
   return document;

@@ -10,7 +10,7 @@ import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { mm } from '@eight-up/core/units/nm';
 import { pieceWords } from '@eight-up/words/cutting';
 import { editionProblemWords } from '@eight-up/words/problems';
-import type { CuttingThread } from '../compute/cutting-thread.ts';
+import { search } from '../compute/search.ts';
 import { Refusal } from '../errors.ts';
 
 /** One of the cutting plans of a book, with all that is needed to draw and word it. */
@@ -30,18 +30,16 @@ export interface PlannedCut {
 
 /** Plans the paper that was taken for a kind of material anew: the same question finds the same plan. */
 export async function plannedCut(
-  thread: CuttingThread,
   doc: BookDocument,
   folded: FoldedBook,
   on: PaperKind,
   place: number,
-  called: { readonly off: (drop: () => void) => void },
 ): Promise<PlannedCut> {
   const chosen = doc.papers[on];
   if (!chosen) throw new Refusal('plan-impossible', 'No paper was taken for this yet: take one in the Paper stage.');
   const { paper, grain } = chosen;
   const nameOf = (piece: string) => pieceWords(doc.kit, doc.form.id, piece);
-  const planned = await thread.run('plan', { task: taskOf(folded, doc, on), paper, grain }, called);
+  const planned = await search('plan', { task: taskOf(folded, doc, on), paper, grain });
   if (!planned.ok) throw new Refusal('plan-impossible', editionProblemWords(planned.problem, nameOf), planned.problem);
   const one = planned.value.sheets[place - 1];
   if (!one)

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import {
   concatTransformationMatrix,
   popGraphicsState,
@@ -6,11 +5,9 @@ import {
   type PDFDocument,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-import sharp from 'sharp';
-import { affineAfter, scaling, type Affine } from '@eight-up/core/geometry/affine';
+import { affineAfter } from '@eight-up/core/geometry/affine';
 import { toPoints } from '@eight-up/core/units/nm';
 import { impose, layPoster, overhang, type Laid } from '@eight-up/core/pagination/imposition';
-import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
 import type { DrawItem } from '@eight-up/core/output/drawing';
 import { correctionFor } from '@eight-up/core/printing/printer';
 import { MARK_ROOM, printLayout, type PrintLayout } from '@eight-up/core/printing/print-layout';
@@ -20,9 +17,9 @@ import { letterBook, type Letters } from '@eight-up/core/output/lettering';
 import type { AssetInfo, AssetLookup, BookDocument } from '@eight-up/core/book/document';
 import type { SheetSide } from '@eight-up/core/folding/reading';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { boxOf, openPdf } from '../files/pdf-source.ts';
-import { drawnSvg } from '../files/svg-source.ts';
+import { exists } from '../files/store.ts';
 import { Refusal } from '../errors.ts';
+import { embedOriginal, type Embedded } from './embedded-original.ts';
 import { embedFonts, type DrawingFonts } from './fonts.ts';
 import { clippedObject, drawDrawing, newDocument, rectInPoints, toPdf, turnedForFlip } from './pdf-draw.ts';
 
@@ -46,8 +43,11 @@ interface PrintedFace {
   readonly marks: readonly DrawItem[];
 }
 
-/** An original embedded once, drawn on any page through a matrix from its own space to the upright content (nanometres). */
-type Embedded = (page: PDFPage, pageOfFile: number) => { readonly name: string; readonly upright: Affine };
+/** Where originals lie, and a folder for what is written on the way. */
+export interface Places {
+  readonly originalPath: (id: string) => string;
+  readonly scratch: string;
+}
 
 /**
  * The print file: one page of exactly the sheet's size for every face that carries something, every content placed and
@@ -58,9 +58,9 @@ export async function printPdf(
   plan: FoldedBook,
   book: BookDocument,
   assets: readonly AssetInfo[],
-  originalPath: (id: string) => string,
+  places: Places,
   { face, flip, sheets, order = 'outermost-first' }: PrintChoice,
-): Promise<Uint8Array> {
+): Promise<PDFDocument> {
   const byId = new Map(assets.map((asset) => [asset.id, asset]));
   const every = printedFaces(plan, book, (id) => byId.get(id));
   const all = every.filter(({ side }) => face === 'both' || side === face);
@@ -83,7 +83,7 @@ export async function printPdf(
   const drawn = marked || letters.length > 0 || faces.some(({ marks }) => marks.length > 0);
   const texts = `${letters.map(({ text }) => text).join('')}${marked ? '0123456789AB sheet' : ''}`;
   const fonts = drawn ? await embedFonts(document, texts) : undefined;
-  const embed = embedder(document, faces, byId, originalPath);
+  const embed = embedder(document, faces, byId, places);
   for (const { first, side, onPaper } of papersOf(faces, layout, order)) {
     const paper = layout.paperOf(first);
     const page = document.addPage([toPoints(paper.width), toPoints(paper.height)]);
@@ -104,7 +104,7 @@ export async function printPdf(
     }
     if (!book.printing.onto && over > 0) setBoxes(page, over);
   }
-  return document.save();
+  return document;
 }
 
 /** One face of a paper: what lies on it, place after place; undefined where a sheet's back carries nothing. */
@@ -199,80 +199,22 @@ function embedder(
   document: PDFDocument,
   faces: readonly PrintedFace[],
   assets: ReadonlyMap<string, AssetInfo>,
-  originalPath: (id: string) => string,
+  { originalPath, scratch }: Places,
 ): (asset: string) => Promise<Embedded> {
   const known = new Map<string, Promise<Embedded>>();
   const embed = async (id: string): Promise<Embedded> => {
-    const asset = assets.get(id)!;
     const uses = faces.flatMap(({ laid }) => laid.filter(({ content }) => content.asset === id));
     const { name } = uses[0]!.content;
-    const bytes = await readFile(originalPath(id)).catch(() => {
+    const [asset, path] = [assets.get(id), originalPath(id)];
+    if (!asset || !(await exists(path)))
       throw new Refusal('file-not-found', `The original of ${name} is gone from the data folder. Drop it in again.`);
+    return embedOriginal(document, path, asset, [...new Set(uses.map(({ content }) => content.page))], name, {
+      scratch,
     });
-    const pages = [...new Set(uses.map(({ content }) => content.page))];
-    if (asset.kind === 'pdf') return embedPdf(document, bytes, pages, name);
-    if (asset.kind === 'svg') return embedPdf(document, await drawnSvg(bytes, asset.pages[0]!), pages, name);
-    return embedPicture(document, bytes, asset);
   };
   return (id) => {
     const embedded = known.get(id) ?? embed(id);
     known.set(id, embedded);
     return embedded;
-  };
-}
-
-async function embedPdf(
-  document: PDFDocument,
-  bytes: Uint8Array,
-  pages: readonly number[],
-  nameOfFile: string,
-): Promise<Embedded> {
-  const opened = await openPdf(bytes, undefined);
-  if (!opened.ok) throw new Refusal('file-not-found', `${nameOfFile} can no longer be read. Drop it in again.`);
-  const sources = pages.map((n) => opened.value.document.getPage(n));
-  // A bare page may have no content at all, which cannot be embedded: an empty one stands in.
-  for (const { node, doc } of sources)
-    if (!node.Contents()) node.addContentStream(doc.context.register(doc.context.flateStream('')));
-  const boxes = sources.map(boxOf);
-  const forms = await document.embedPages(
-    sources,
-    boxes.map((box) => ({
-      left: box.left,
-      bottom: box.bottom,
-      right: box.left + box.width,
-      top: box.bottom + box.height,
-    })),
-  );
-  return onEachPage((page, n) => {
-    const i = pages.indexOf(n);
-    return {
-      name: page.node.newXObject('Page', forms[i]!.ref).decodeText(),
-      upright: uprightFromPdfPage(boxes[i]!),
-    };
-  });
-}
-
-async function embedPicture(document: PDFDocument, bytes: Uint8Array, asset: AssetInfo): Promise<Embedded> {
-  const { orientation } = await sharp(bytes, { limitInputPixels: false }).metadata();
-  const image =
-    asset.kind === 'jpeg'
-      ? await document.embedJpg(bytes)
-      : await document.embedPng(asset.kind === 'png' ? bytes : await sharp(bytes).png().toBuffer());
-  const [seen] = asset.pages;
-  // PDF draws a picture in the unit square with y upwards; stored rasters run downwards.
-  const unitDown: Affine = [1, 0, 0, -1, 0, 1];
-  const upright = [uprightFromExif(orientation), unitDown].reduce(affineAfter, scaling(seen!.width, seen!.height));
-  return onEachPage((page) => ({ name: page.node.newXObject('Picture', image.ref).decodeText(), upright }));
-}
-
-/** One name an original (and page of it) on every page that draws it. */
-function onEachPage(make: Embedded): Embedded {
-  const known = new Map<PDFPage, Map<number, ReturnType<Embedded>>>();
-  return (page, n) => {
-    const here = known.get(page) ?? new Map<number, ReturnType<Embedded>>();
-    known.set(page, here);
-    const made = here.get(n) ?? make(page, n);
-    here.set(n, made);
-    return made;
   };
 }

@@ -1,3 +1,4 @@
+import type { PDFDocument } from '@cantoo/pdf-lib';
 import { mm, toPoints } from '@eight-up/core/units/nm';
 import type { DrawItem } from '@eight-up/core/output/drawing';
 import { TEST_LINE } from '@eight-up/core/printing/printer';
@@ -12,7 +13,7 @@ import { drawDrawing, newDocument } from './pdf-draw.ts';
 export async function rehearsalPdf(
   { width, height }: { readonly width: number; readonly height: number },
   pass: 'fronts' | 'backs',
-): Promise<Uint8Array> {
+): Promise<PDFDocument> {
   const names = pass === 'fronts' ? ['1', '2'] : ['A', 'B'];
   const document = await newDocument('Feed rehearsal');
   const words = 'The arrow points to the head.';
@@ -50,7 +51,7 @@ export async function rehearsalPdf(
     ];
     drawDrawing(document.addPage([toPoints(width), toPoints(height)]), { width, height, items }, fonts);
   }
-  return document.save();
+  return document;
 }
 
 /** The other line of 100 mm, from top to bottom, with a stroke at either end. */

@@ -1,19 +1,21 @@
 import { raw, Router, type Request } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
-import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
+import type { BookDocument } from '@eight-up/core/book/document';
 import { foldFile } from '@eight-up/core/output/fold-format';
 import { pagePlan } from '@eight-up/core/output/page-plan';
-import { printLayout } from '@eight-up/core/printing/print-layout';
-import { impose, overhang } from '@eight-up/core/pagination/imposition';
+import { impose } from '@eight-up/core/pagination/imposition';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { drawingToSvg } from '@eight-up/core/output/svg';
-import { planFileProblemWords, planProblemWords } from '@eight-up/words/problems';
+import { planFileProblemWords } from '@eight-up/words/problems';
 import { assetsOf, bookAnswer, findBook, revise } from '../books/service.ts';
 import { Refusal } from '../errors.ts';
 import type { FileStore } from '../files/store.ts';
 import { parseRequest } from '../parse.ts';
-import { sendFile } from './send-file.ts';
+import type { WorkPool } from '../pool/work-pool.ts';
+import { foldedOf } from './folded.ts';
+import { sendFile, sendMade } from './send-file.ts';
+import { sheetsAsked } from './sheets-asked.ts';
 
 /** Forms of several sheets differ from sheet to sheet: which one, counted from 1. */
 export const linesQuery = z.object({ sheet: z.coerce.number().int().min(1).max(500).default(1) });
@@ -49,76 +51,55 @@ export const dummyQuery = printQuery.pick({ pass: true, order: true, flip: true 
 
 const PASS_FACE = { fronts: 'A', backs: 'B' } as const;
 
-/** Which sheets to print, 0-based; those beyond the book are passed over, none left is said. */
-function sheetsAsked(count: number, ranges: string | undefined): readonly number[] {
-  const all = Array.from({ length: count }, (_, i) => i);
-  const within = ranges?.split(',').map((range) => {
-    const [from, to] = range.split('-').map((text) => Number(text.trim())) as [number, number | undefined];
-    return [from - 1, (to ?? from) - 1] as const;
-  });
-  const asked = within ? all.filter((i) => within.some(([from, to]) => i >= from && i <= to)) : all;
-  if (asked.length === 0)
-    throw new Refusal(
-      'plan-impossible',
-      `There is nothing to print in “${ranges}”: the book has ${count === 1 ? '1 sheet' : `sheets 1 to ${count}`}.`,
-    );
-  return asked;
-}
-
-export function exportRoutes(orm: MikroORM, store: FileStore): Router {
+export function exportRoutes(orm: MikroORM, store: FileStore, pool: WorkPool): Router {
   const router = Router({ mergeParams: true });
   const load = async (id: string) => {
     const em = orm.em.fork();
     const { doc } = await findBook(em, id);
-    const plan = planBook(doc.form, doc.sheet);
-    if (!plan.ok) throw new Refusal('plan-impossible', planProblemWords(plan.problem, 'mm'), plan.problem);
-    return { em, doc, plan: plan.value as FoldedBook };
+    return { em, doc };
   };
+  const withPictures = async (id: string) => {
+    const { em, doc } = await load(id);
+    return { doc, assets: await assetsOf(em, [doc]), dataFolder: store.dataFolder };
+  };
+  const pdf = (doc: BookDocument, suffix: string) => ({ doc, suffix, type: 'application/pdf' });
 
   router.get('/:id/print.pdf', async (request, response) => {
     const { face, flip, pass, order, sheets } = parseRequest(printQuery, request.query);
-    const { em, doc, plan } = await load(request.params.id);
-    // The PDF libraries are large: loaded when the first file is asked for, not at the start.
-    const { printPdf } = await import('./print-pdf.ts');
-    const bytes = await printPdf(plan, doc, await assetsOf(em, [doc]), (id) => store.originalPath(id), {
-      face: pass ? PASS_FACE[pass] : face,
-      flip: flip ?? doc.printing.flip,
-      sheets: sheetsAsked(plan.run.sheet.sheets, sheets),
-      order,
-    });
-    sendFile(response, doc, 'print.pdf', 'application/pdf', bytes);
+    const book = await withPictures(request.params.id);
+    const choice = { face: pass ? PASS_FACE[pass] : face, flip: flip ?? book.doc.printing.flip, sheets, order };
+    await sendMade(response, store, pdf(book.doc, 'print.pdf'), (scratch, caller) =>
+      pool.run('print', { ...book, scratch, choice }, caller),
+    );
   });
 
   router.get('/:id/rehearsal.pdf', async (request, response) => {
     const { pass } = parseRequest(rehearsalQuery, request.query);
-    const { em, doc, plan } = await load(request.params.id);
-    const { rehearsalPdf } = await import('./rehearsal-pdf.ts');
-    const assets = new Map((await assetsOf(em, [doc])).map((asset) => [asset.id, asset]));
-    const over = overhang(
-      plan,
-      impose(plan, doc, (id) => assets.get(id)),
+    const book = await withPictures(request.params.id);
+    await sendMade(response, store, pdf(book.doc, 'feed rehearsal.pdf'), (scratch, caller) =>
+      pool.run('rehearsal', { ...book, scratch, pass }, caller),
     );
-    const paper = printLayout(plan, doc, over)?.paper ?? doc.sheet;
-    sendFile(response, doc, 'feed rehearsal.pdf', 'application/pdf', await rehearsalPdf(paper, pass));
   });
 
   router.get('/:id/dummy.pdf', async (request, response) => {
     const { flip, paper, ...asked } = parseRequest(dummyQuery, request.query);
-    const { doc, plan } = await load(request.params.id);
-    const { dummyPdf } = await import('./dummy-pdf.ts');
+    const { doc } = await load(request.params.id);
     const choice = {
       ...asked,
       flip: flip ?? doc.printing.flip,
       paper: paper ?? (asked.unit === 'mm' ? 'a4' : 'letter'),
     } as const;
-    sendFile(response, doc, 'numbered dummy.pdf', 'application/pdf', await dummyPdf(plan, doc, choice));
+    await sendMade(response, store, pdf(doc, 'numbered dummy.pdf'), (scratch, caller) =>
+      pool.run('dummy', { doc, scratch, choice }, caller),
+    );
   });
 
   const loadSheet = async (request: Request<{ id: string }>) => {
     const { sheet } = parseRequest(linesQuery, request.query);
-    const loaded = await load(request.params.id);
-    const index = sheetsAsked(loaded.plan.run.sheet.sheets, String(sheet))[0]!;
-    return { ...loaded, index, of: loaded.plan.run.sheet.sheets > 1 ? ` sheet ${sheet}` : '' };
+    const { doc } = await load(request.params.id);
+    const plan = foldedOf(doc);
+    const index = sheetsAsked(plan.run.sheet.sheets, String(sheet))[0]!;
+    return { doc, plan, index, of: plan.run.sheet.sheets > 1 ? ` sheet ${sheet}` : '' };
   };
 
   router.get('/:id/lines.svg', async (request, response) => {
@@ -151,7 +132,8 @@ export function exportRoutes(orm: MikroORM, store: FileStore): Router {
 
   for (const kind of ['csv', 'md'] as const) {
     router.get(`/:id/pages.${kind}`, async (request: Request<{ id: string }>, response) => {
-      const { em, doc, plan } = await load(request.params.id);
+      const { em, doc } = await load(request.params.id);
+      const plan = foldedOf(doc);
       const assets = new Map((await assetsOf(em, [doc])).map((asset) => [asset.id, asset]));
       const rows = pagePlan(
         plan,

@@ -76,7 +76,7 @@ describe('drawings', () => {
 
   it('stay vectors in the print: the page holds paths and text, no picture', async () => {
     const { bytes, page } = await cleaned(`${RECT}<text x="5" y="30" font-size="6">Low water</text>`);
-    const pdf = await drawnSvg(bytes, page);
+    const { bytes: pdf } = await drawnSvg(bytes, page);
     const folder = mkdtempSync(path.join(tmpdir(), 'eight-up-svg-'));
     writeFileSync(path.join(folder, 'a.pdf'), pdf);
     expect(execFileSync('pdftotext', ['a.pdf', '-'], { cwd: folder, encoding: 'utf8' })).toContain('Low water');

@@ -6,9 +6,7 @@ import type { FileNote, FileProblem } from '@eight-up/core/book/file-problem';
 import { exifLies, uprightPdfSize } from '@eight-up/core/pagination/content-space';
 import { GOOD_RESOLUTION } from '@eight-up/core/checks/resolution';
 import { inch } from '@eight-up/core/units/nm';
-
-/** More than this is refused: no home printer needs it, and it would not fit in memory. */
-export const MOST_MEGAPIXELS = 300;
+import { MOST_MEGAPIXELS, scaled } from './preview.ts';
 
 export interface Inspected {
   readonly kind: AssetKind;
@@ -16,23 +14,41 @@ export interface Inspected {
   readonly notes: readonly FileNote[];
 }
 
+/** Longer side of the picture that is drawn to see whether it can be, in pixels. */
+const DRAWN_ONCE = 64;
+
 type Seen = Result<Inspected, FileProblem>;
 
-/** Looks at a received file: its kind by its first bytes (never by its name), and every page or picture in it. */
-export async function inspect(file: string, password: string | undefined): Promise<Seen> {
+export interface InspectAsked {
+  readonly file: string;
+  readonly password: string | undefined;
+  /** a folder for what is written on the way */
+  readonly scratch: string;
+}
+
+/**
+ * Looks at a received file: its kind by its first bytes (never by its name), and every page or picture in it. What is
+ * accepted was drawn once, small, the way it will be shown and printed; a reader's own failure is the file's, not ours.
+ */
+export async function inspect({ file, password, scratch }: InspectAsked): Promise<Seen> {
   if ((await stat(file)).size === 0) return fail({ code: 'file-empty' });
   const kind = await sniff(file);
-  switch (kind) {
-    case undefined:
-      return fail({ code: 'file-not-a-picture' });
-    case 'pdf':
-      return inspectPdf(file, password);
-    case 'svg':
-      return inspectSvg(file);
-    default:
-      return inspectPicture(file, kind);
+  if (!kind) return fail({ code: 'file-not-a-picture' });
+  try {
+    if (kind === 'pdf') return await inspectPdf(file, password, scratch);
+    if (kind === 'svg') return await inspectSvg(file, scratch);
+    return await inspectPicture(file, kind, scratch);
+  } catch (error) {
+    // A full disk, an unreadable folder: no fault of the file's.
+    if ((error as NodeJS.ErrnoException).syscall) throw error;
+    return fail({ code: BROKEN[kind] ?? 'picture-broken' });
   }
 }
+
+const BROKEN: Readonly<Partial<Record<AssetKind, 'pdf-broken' | 'svg-broken'>>> = {
+  pdf: 'pdf-broken',
+  svg: 'svg-broken',
+};
 
 async function sniff(file: string): Promise<AssetKind | undefined> {
   const handle = await open(file);
@@ -59,7 +75,7 @@ function textOf(bytes: Buffer): string {
   return bytes.toString('utf8').replace(/^\uFEFF/, '');
 }
 
-async function inspectPicture(file: string, kind: AssetKind): Promise<Seen> {
+async function inspectPicture(file: string, kind: AssetKind, scratch: string): Promise<Seen> {
   const meta = await sharp(file, { limitInputPixels: false })
     .metadata()
     .catch(() => undefined);
@@ -68,36 +84,45 @@ async function inspectPicture(file: string, kind: AssetKind): Promise<Seen> {
   if (meta.width * meta.height > MOST_MEGAPIXELS * 1e6)
     return fail({ code: 'picture-too-large', megapixels, most: MOST_MEGAPIXELS });
   // Only decoding to the end shows that nothing is missing; at a small size it costs little memory.
-  const whole = await sharp(file, { failOn: 'truncated', limitInputPixels: MOST_MEGAPIXELS * 1e6 })
-    .resize(64, 64, { fit: 'inside' })
-    .raw()
-    .toBuffer()
-    .then(
+  const whole = await scaled(file, kind, DRAWN_ONCE).then((picture) =>
+    picture.toBuffer().then(
       () => true,
       () => false,
-    );
+    ),
+  );
   if (!whole) return fail({ code: 'file-truncated' });
   const [width, height] = exifLies(meta.orientation) ? [meta.height, meta.width] : [meta.width, meta.height];
   // Screens stamp 72 or 96 on everything; such a density says nothing about a size on paper.
   const density = meta.density && meta.density > 100 ? meta.density : GOOD_RESOLUTION;
   const frames = meta.pages ?? 1;
+  const pages = [{ width: inch(width / density), height: inch(height / density), pixels: { width, height } }];
+  const { drawnOnce } = await import('../exports/drawn-once.ts');
+  if (!(await drawnOnce(file, { kind, pages }, scratch)).ok) return fail({ code: 'picture-broken' });
   return ok({
     kind,
-    pages: [{ width: inch(width / density), height: inch(height / density), pixels: { width, height } }],
+    pages,
     notes: frames > 1 && kind !== 'tiff' ? [{ code: 'first-frame-only', frames }] : [],
   });
 }
 
-async function inspectSvg(file: string): Promise<Seen> {
+async function inspectSvg(file: string, scratch: string): Promise<Seen> {
   const { cleanSvg } = await import('./svg-source.ts');
   const cleaned = await cleanSvg(textOf(await readFile(file)));
   if (!cleaned.ok) return cleaned;
   // What is kept is the cleaned drawing: nothing that runs ever lies among the originals.
   await writeFile(file, cleaned.value.bytes);
-  return ok({ kind: 'svg', pages: [cleaned.value.page], notes: cleaned.value.notes });
+  const pages = [cleaned.value.page];
+  const { drawnOnce } = await import('../exports/drawn-once.ts');
+  await (await scaled(file, 'svg', DRAWN_ONCE)).toBuffer();
+  const drawn = await drawnOnce(file, { kind: 'svg', pages }, scratch);
+  if (!drawn.ok) return fail({ code: 'svg-broken' });
+  const missing: readonly FileNote[] = drawn.value.missing.length
+    ? [{ code: 'svg-will-miss', missing: drawn.value.missing }]
+    : [];
+  return ok({ kind: 'svg', pages, notes: [...cleaned.value.notes, ...missing] });
 }
 
-async function inspectPdf(file: string, password: string | undefined): Promise<Seen> {
+async function inspectPdf(file: string, password: string | undefined, scratch: string): Promise<Seen> {
   // Loaded with the first PDF: the library is large.
   const { boxOf, notesOf, openPdf } = await import('./pdf-source.ts');
   const opened = await openPdf(await readFile(file), password);
@@ -108,5 +133,7 @@ async function inspectPdf(file: string, password: string | undefined): Promise<S
   const notes = notesOf(document);
   // The password is used once: what is kept is the opened document.
   if (opened.value.wasEncrypted) await writeFile(file, await document.save());
-  return ok({ kind: 'pdf', pages, notes });
+  const { drawnOnce } = await import('../exports/drawn-once.ts');
+  const drawn = await drawnOnce(file, { kind: 'pdf', pages }, scratch);
+  return drawn.ok ? ok({ kind: 'pdf', pages, notes }) : fail({ code: 'pdf-page-broken', page: drawn.problem });
 }

@@ -6,6 +6,7 @@ import {
   PDFDocument,
   PDFName,
   PDFNumber,
+  type PDFObject,
   type PDFPage,
 } from '@cantoo/pdf-lib';
 import { fail, ok, type Result } from '@eight-up/core/result';
@@ -59,7 +60,10 @@ export interface VisibleBox extends PdfPageBox {
   readonly bottom: number;
 }
 
-/** What a reader shows of a page: its crop box within its media box (PDF 32000-1, 14.11.2), its turn and its unit. */
+/**
+ * What a reader shows of a page: its crop box within its media box (PDF 32000-1, 14.11.2), its turn and its unit. Where a page says
+ * nothing sensible, readers take letter, upright, unit 1; so does this.
+ */
 export function boxOf(page: PDFPage): VisibleBox {
   const media = boxAt(page, 'MediaBox') ?? { left: 0, bottom: 0, right: 612, top: 792 };
   const crop = boxAt(page, 'CropBox') ?? media;
@@ -68,35 +72,47 @@ export function boxOf(page: PDFPage): VisibleBox {
   const right = Math.min(media.right, crop.right);
   const top = Math.min(media.top, crop.top);
   const seen = right > left && top > bottom ? { left, bottom, right, top } : media;
-  const unit = page.node.lookupMaybe(PDFName.of('UserUnit'), PDFNumber)?.asNumber() ?? 1;
+  const unit = numberIn(page.node.lookup(PDFName.of('UserUnit'))) ?? 1;
+  const turn = numberIn(inherited(page, 'Rotate')) ?? 0;
   return {
     left: seen.left,
     bottom: seen.bottom,
     width: seen.right - seen.left,
     height: seen.top - seen.bottom,
-    rotate: page.getRotation().angle,
-    userUnit: unit > 0 ? unit : 1,
+    rotate: turn % 90 === 0 ? turn : 0,
+    userUnit: unit > 0 && unit < 1000 ? unit : 1,
   };
 }
+
+/** Readers give up a page beyond this; ten times the largest that PDF 1.x knows (points). */
+const MOST_POINTS = 144_000;
 
 function boxAt(
   page: PDFPage,
   name: 'MediaBox' | 'CropBox',
 ): { left: number; bottom: number; right: number; top: number } | undefined {
-  const box = name === 'MediaBox' ? page.node.MediaBox() : page.node.CropBox();
-  if (!(box instanceof PDFArray) || box.size() < 4) return undefined;
-  const [x1, y1, x2, y2] = [0, 1, 2, 3].map((i) => box.lookup(i, PDFNumber).asNumber()) as [
-    number,
-    number,
-    number,
-    number,
-  ];
-  return { left: Math.min(x1, x2), right: Math.max(x1, x2), bottom: Math.min(y1, y2), top: Math.max(y1, y2) };
+  const array = inherited(page, name);
+  if (!(array instanceof PDFArray) || array.size() < 4) return undefined;
+  const [x1, y1, x2, y2] = [0, 1, 2, 3].map((i) => numberIn(array.lookup(i)));
+  if (x1 === undefined || y1 === undefined || x2 === undefined || y2 === undefined) return undefined;
+  const found = { left: Math.min(x1, x2), right: Math.max(x1, x2), bottom: Math.min(y1, y2), top: Math.max(y1, y2) };
+  const sane = (length: number) => length > 0 && length <= MOST_POINTS;
+  return sane(found.right - found.left) && sane(found.top - found.bottom) ? found : undefined;
+}
+
+/** What a page, or the part of the tree above it, says; whatever it is. */
+const inherited = (page: PDFPage, name: string): PDFObject | undefined =>
+  page.doc.context.lookup(page.node.getInheritableAttribute(PDFName.of(name)));
+
+function numberIn(value: PDFObject | undefined): number | undefined {
+  const number = value instanceof PDFNumber ? value.asNumber() : undefined;
+  return Number.isFinite(number) ? number : undefined;
 }
 
 /** What a PDF carries besides its pages (PDF 32000-1, 7.7.4 and 12.6): none of it gets into a print. */
 export function notesOf(document: PDFDocument): readonly FileNote[] {
-  const names = document.catalog.lookupMaybe(PDFName.of('Names'), PDFDict);
+  const told = document.catalog.lookup(PDFName.of('Names'));
+  const names = told instanceof PDFDict ? told : undefined;
   const runs = [PDFName.of('OpenAction'), PDFName.of('AA')].some(
     (key) => document.catalog.has(key) && acts(document, key),
   );

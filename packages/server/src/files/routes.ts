@@ -4,17 +4,17 @@ import type { PageContent } from '@eight-up/core/book/document';
 import { Router, type Request } from 'express';
 import multer from 'multer';
 import type { MikroORM } from '@mikro-orm/libsql';
-import sharp from 'sharp';
 import { z } from 'zod';
+import { cutText } from '@eight-up/core/text';
 import type { FilesAnswer, ReceivedAnswer } from '@eight-up/core/contract/answers';
 import { fileProblemWords } from '@eight-up/words/files';
 import { assetInfo, bookAnswer, findBook, revise } from '../books/service.ts';
 import { AssetRow, type BookRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
-import { MOST_MEGAPIXELS } from './inspect.ts';
 import { receiveFiles } from './receive.ts';
-import { exists, type FileStore } from './store.ts';
+import { exists, PREVIEW_SIZES, type FileStore } from './store.ts';
+import type { WorkPool } from '../pool/work-pool.ts';
 
 /** One drop: up to 500 files of 500 MB. */
 const LIMITS = { files: 500, fileSize: 500 * 1024 * 1024, fields: 10, fieldSize: 4096 };
@@ -36,17 +36,18 @@ export const filesFields = z.object({
  * needs: control characters and those that turn the direction of writing, which can make a name read as another.
  */
 const nameOf = (original: string): string =>
-  Buffer.from(original, 'latin1')
-    .toString('utf8')
-    .replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
-    .replace(/^.*[\\/]/, '')
-    .trim()
-    .slice(0, 300)
-    .trim() || 'unnamed';
+  cutText(
+    Buffer.from(original, 'latin1')
+      .toString('utf8')
+      .replace(/[\u0000-\u001f\u007f-\u009f\u200e\u200f\u202a-\u202e\u2066-\u2069]/g, '')
+      .replace(/^.*[\\/]/, '')
+      .trim(),
+    300,
+  ).trim() || 'unnamed';
 
 const receivedFile = ({ path, originalname }: Express.Multer.File) => ({ path, name: nameOf(originalname) });
 
-export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
+export function bookFileRoutes(orm: MikroORM, store: FileStore, pool: WorkPool): Router {
   const upload = multer({ dest: store.incoming, limits: LIMITS }).any();
   const router = Router({ mergeParams: true });
   router.post('/', upload, async (request: Request<{ id: string }>, response) => {
@@ -57,17 +58,19 @@ export function bookFileRoutes(orm: MikroORM, store: FileStore): Router {
       const em = orm.em.fork();
       const { id } = request.params;
       await findBook(em, id);
-      const received = await receiveFiles(em, store, uploads.map(receivedFile), fields.password);
-      if (received.contents.length === 0) {
-        const [first] = received.refused;
-        throw new Refusal(
-          'files-refused',
-          `${first!.name} ${fileProblemWords(first!.problem)} The book is unchanged.`,
-          { refused: received.refused },
-        );
-      }
-      const row = await settle(em, id, fields, received.contents);
-      const answer: FilesAnswer = { ...(await bookAnswer(em, row)), taken: received.taken, refused: received.refused };
+      const answer = await store.whileNaming(async (hold): Promise<FilesAnswer> => {
+        const received = await receiveFiles({ em, store, pool, hold }, uploads.map(receivedFile), fields.password);
+        if (received.contents.length === 0) {
+          const [first] = received.refused;
+          throw new Refusal(
+            'files-refused',
+            `${first!.name} ${fileProblemWords(first!.problem)} The book is unchanged.`,
+            { refused: received.refused },
+          );
+        }
+        const row = await settle(em, id, fields, received.contents);
+        return { ...(await bookAnswer(em, row)), taken: received.taken, refused: received.refused };
+      });
       response.json(answer);
     } finally {
       // Whatever was not kept is not left lying about.
@@ -99,7 +102,6 @@ async function settle(
   return revise(em, id, { expect: row.revision, window }, { kind: 'place', contents: rest, from: (page ?? -1) + 1 });
 }
 
-const PREVIEW_SIZES = [240, 480, 1200] as const;
 const previewQuery = z.object({ size: z.coerce.number().int().min(16).max(4096).default(480) });
 const MIME = {
   jpeg: 'image/jpeg',
@@ -111,15 +113,12 @@ const MIME = {
   pdf: 'application/pdf',
 } as const;
 
-/** Drawings are scaled before they become pixels: the density at which the longer side comes out as wanted. */
-async function svgDensity(file: string, pixels: number): Promise<number> {
-  const { width, height, density = 72 } = await sharp(file).metadata();
-  return Math.min(Math.max((density * pixels) / Math.max(width, height), 1), 100_000);
-}
+/** A long drop over a slow disk names what it brought well within this. */
+const SPARED_MS = 60 * 60 * 1000;
 
 export const receiveFields = z.object({ password: filesFields.shape.password });
 
-export function assetRoutes(orm: MikroORM, store: FileStore): Router {
+export function assetRoutes(orm: MikroORM, store: FileStore, pool: WorkPool): Router {
   const router = Router();
   const upload = multer({ dest: store.incoming, limits: LIMITS }).any();
   // Received without a book: a client that shows each file as it comes places them all in one change afterwards.
@@ -129,10 +128,12 @@ export function assetRoutes(orm: MikroORM, store: FileStore): Router {
       const { password } = parseRequest(receiveFields, request.body);
       if (uploads.length === 0) throw new Refusal('no-files', 'No file came with the request. Nothing was changed.');
       const em = orm.em.fork();
-      const received = await receiveFiles(em, store, uploads.map(receivedFile), password);
-      const assets = await em.find(AssetRow, { id: { $in: received.taken.map(({ asset }) => asset) } });
-      for (const { id } of assets) store.spare(id);
-      const answer: ReceivedAnswer = { ...received, assets: assets.map(assetInfo) };
+      const answer = await store.whileNaming(async (hold): Promise<ReceivedAnswer> => {
+        const received = await receiveFiles({ em, store, pool, hold }, uploads.map(receivedFile), password);
+        const taken = { id: { $in: received.taken.map(({ asset }) => asset) } };
+        await em.nativeUpdate(AssetRow, taken, { sparedUntil: new Date(Date.now() + SPARED_MS) });
+        return { ...received, assets: (await em.find(AssetRow, taken)).map(assetInfo) };
+      });
       response.json(answer);
     } finally {
       await Promise.all(uploads.map((file) => rm(file.path, { force: true })));
@@ -158,14 +159,8 @@ export function assetRoutes(orm: MikroORM, store: FileStore): Router {
     const place = store.previewPath(row.id, nearest);
     if (!(await exists(place))) {
       const making = store.newIncomingPath();
-      await sharp(store.originalPath(row.id), {
-        limitInputPixels: MOST_MEGAPIXELS * 1e6,
-        ...(row.kind === 'svg' ? { density: await svgDensity(store.originalPath(row.id), nearest) } : {}),
-      })
-        .autoOrient()
-        .resize(nearest, nearest, { fit: 'inside', withoutEnlargement: true })
-        .webp({ quality: 82 })
-        .toFile(making);
+      const asked = { file: store.originalPath(row.id), kind: row.kind, size: nearest, out: making };
+      await pool.run('preview', asked, { off: (drop) => response.on('close', drop) });
       await rename(making, place);
     }
     response.type('image/webp').set('Cache-Control', 'private, max-age=31536000, immutable').sendFile(place);

@@ -1,21 +1,21 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { createReadStream } from 'node:fs';
+import { createReadStream, rmSync } from 'node:fs';
 import { mkdir, open, readdir, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
 
-/** A long drop over a slow disk is done well within this. */
-const SPARED_MS = 60 * 60 * 1000;
+/** Longer sides of the scaled pictures that are kept, in pixels. */
+export const PREVIEW_SIZES = [240, 480, 1200] as const;
 
 /** Originals and previews of a data folder. Originals are named by the SHA-256 of their bytes and never rewritten. */
 export class FileStore {
   readonly incoming: string;
   private readonly originals: string;
   private readonly previews: string;
-  /** originals received for a book that does not name them yet, and until when they are spared */
-  private readonly spared = new Map<string, number>();
+  /** originals that somebody is about to name, and how many are */
+  private readonly held = new Map<string, number>();
 
-  constructor(dataFolder: string) {
+  constructor(readonly dataFolder: string) {
     this.incoming = path.join(dataFolder, 'incoming');
     this.originals = path.join(dataFolder, 'originals');
     this.previews = path.join(dataFolder, 'previews');
@@ -35,29 +35,67 @@ export class FileStore {
     return path.join(this.previews, `${id}-${size}.webp`);
   }
 
-  /** Removes the scaled pictures of an original. */
-  async forgetPreviews(id: string): Promise<void> {
-    for (const name of await readdir(this.previews)) {
-      if (name.startsWith(id)) await rm(path.join(this.previews, name), { force: true });
+  /**
+   * Runs what names originals that nothing else may name yet. Those it holds are not swept before it has ended, whether it
+   * stored their names or failed.
+   */
+  async whileNaming<T>(act: (hold: (id: string) => void) => Promise<T>): Promise<T> {
+    const mine: string[] = [];
+    try {
+      return await act((id) => {
+        mine.push(id);
+        this.held.set(id, (this.held.get(id) ?? 0) + 1);
+      });
+    } finally {
+      for (const id of mine) {
+        const others = this.held.get(id)! - 1;
+        if (others > 0) this.held.set(id, others);
+        else this.held.delete(id);
+      }
     }
   }
 
-  /** Keeps an original from being swept while its book is about to name it. */
-  spare(id: string): void {
-    this.spared.set(id, Date.now() + SPARED_MS);
+  isHeld(id: string): boolean {
+    return this.held.has(id);
   }
 
-  isSpared(id: string): boolean {
-    return (this.spared.get(id) ?? 0) > Date.now();
+  /** Removes an original and its scaled pictures unless somebody is about to name it; nothing comes between looking and removing. */
+  forget(id: string): boolean {
+    if (this.isHeld(id)) return false;
+    rmSync(this.originalPath(id), { force: true });
+    for (const size of PREVIEW_SIZES) rmSync(this.previewPath(id, size), { force: true });
+    return true;
+  }
+
+  /** The originals that lie in the folder. */
+  async originalIds(): Promise<readonly string[]> {
+    const folders = await readdir(this.originals);
+    const ids = await Promise.all(folders.map((folder) => readdir(path.join(this.originals, folder)).catch(() => [])));
+    return ids.flat().filter((name) => /^[0-9a-f]{64}$/.test(name));
+  }
+
+  /** A folder for what is written on the way to an answer; it is gone when the act has ended. */
+  async withScratch<T>(act: (scratch: string) => Promise<T>): Promise<T> {
+    const scratch = this.newIncomingPath();
+    await mkdir(scratch);
+    try {
+      return await act(scratch);
+    } finally {
+      await rm(scratch, { recursive: true, force: true });
+    }
   }
 
   newIncomingPath(): string {
     return path.join(this.incoming, randomUUID());
   }
 
-  /** Moves a received file to its place: synced first, then renamed, so that a name never stands for half a file. */
-  async keep(received: string): Promise<string> {
+  /**
+   * Moves a received file to its place: synced first, then renamed, so that a name never stands for half a file. The
+   * name is held before it is looked for: no sweep comes between.
+   */
+  async keep(received: string, hold: (id: string) => void): Promise<string> {
     const id = await sha256(received);
+    hold(id);
     const place = this.originalPath(id);
     if (await exists(place)) {
       await rm(received, { force: true });

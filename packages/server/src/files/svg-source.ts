@@ -1,4 +1,5 @@
 import { Buffer } from 'node:buffer';
+import { cutText } from '@eight-up/core/text';
 import { fail, ok, type Result } from '@eight-up/core/result';
 import type { AssetPage } from '@eight-up/core/book/document';
 import type { FileNote, FileProblem } from '@eight-up/core/book/file-problem';
@@ -24,7 +25,61 @@ const REMOVED: readonly (readonly [RegExp, string])[] = [
 
 /** What a drawing may link to: parts of itself, and pictures that it carries inside. */
 const WITHIN = /^\s*(#|data:image\/(png|jpe?g|gif|webp);base64,)/i;
-const LINKS_OUT = /url\(\s*['"]?\s*(?!['"]?\s*#)|@import/i;
+/** Whatever fetches in a style sheet (CSS Images 4, CSS Values 4, CSS Cascade 5); `url(#…)` stays within. */
+const LINKS_OUT =
+  /url\(\s*['"]?\s*(?!['"]?\s*#)|image-set\(|(?<![\w-])(?:image|src|cross-fade|element)\(|@import|@namespace|expression\(/i;
+
+/** A style as a browser reads it: comments out, escapes resolved (CSS Syntax 3, 4.3.7), so that nothing hides behind them. */
+const plainStyle = (css: string): string =>
+  css
+    .replace(/\/\*[\s\S]*?(\*\/|$)/g, '')
+    .replace(/\\(?:([0-9a-f]{1,6})\s?|(\r\n|[\s\S]))/gi, (_, code: string | undefined, sign: string | undefined) =>
+      code === undefined ? sign!.replace(/[\r\n]+/, '') : scalar(parseInt(code, 16)),
+    );
+const scalar = (code: number): string => (code > 0 && code <= 0x10ffff ? String.fromCodePoint(code) : '\ufffd');
+const linksOut = (css: string): boolean => LINKS_OUT.test(plainStyle(css));
+
+/** More shapes than a printer could set; those drawn again by reference count each time. */
+const MOST_SHAPES = 200_000;
+
+/** What a drawing needs to be read as one, where its maker left it out. */
+const named = (text: string): string =>
+  text.replace(/<svg\b(?:[^>"']|"[^"]*"|'[^']*')*>/, (tag) => {
+    const missing = [
+      ...(/\sxmlns\s*=/.test(tag) ? [] : ['xmlns="http://www.w3.org/2000/svg"']),
+      ...(/\bxlink:/.test(text) && !/\sxmlns:xlink\s*=/.test(text)
+        ? ['xmlns:xlink="http://www.w3.org/1999/xlink"']
+        : []),
+    ];
+    return missing.length ? tag.replace(/^<svg/, `<svg ${missing.join(' ')}`) : tag;
+  });
+
+/** Shapes that are drawn, each reference followed: undefined where a part refers to itself. */
+function shapesOf(root: Element): number | undefined {
+  const known = new Map<Element, number>();
+  const under = new Set<Element>();
+  const count = (element: Element): number | undefined => {
+    const before = known.get(element);
+    if (before !== undefined) return before;
+    if (under.has(element)) return undefined;
+    under.add(element);
+    let sum = 1;
+    const reference = element.getAttribute('href') ?? element.getAttribute('xlink:href');
+    const target =
+      element.localName === 'use' && reference?.startsWith('#')
+        ? root.ownerDocument.getElementById(reference.slice(1))
+        : null;
+    for (const part of [...element.children, ...(target ? [target] : [])]) {
+      const more = count(part);
+      if (more === undefined) return undefined;
+      sum += more;
+    }
+    under.delete(element);
+    known.set(element, sum);
+    return sum;
+  };
+  return count(root);
+}
 
 /**
  * A drawing without anything that would run, fetch or embed something else: scripts and handlers, links to elsewhere,
@@ -38,11 +93,14 @@ export async function cleanSvg(text: string): Promise<Result<CleanSvg, FileProbl
   const [{ JSDOM }, { default: createPurifier }] = await Promise.all([import('jsdom'), import('dompurify')]);
   const { window } = new JSDOM('');
   try {
-    const parsed = new window.DOMParser().parseFromString(text.replace(/<!DOCTYPE[^>]*>/i, ''), 'image/svg+xml');
+    const parsed = new window.DOMParser().parseFromString(named(text.replace(/<!DOCTYPE[^>]*>/i, '')), 'image/svg+xml');
     if (parsed.documentElement.localName !== 'svg' || parsed.querySelector('parsererror'))
       return fail({ code: 'svg-broken' });
     const page = sizeOf(parsed.documentElement);
     if (!page) return fail({ code: 'svg-broken' });
+    const shapes = shapesOf(parsed.documentElement);
+    if (shapes === undefined) return fail({ code: 'svg-broken' });
+    if (shapes > MOST_SHAPES) return fail({ code: 'svg-too-many-shapes', shapes, most: MOST_SHAPES });
     const purifier = createPurifier(window);
     const removed = new Set<string>();
     const note = (name: string) => {
@@ -51,12 +109,12 @@ export async function cleanSvg(text: string): Promise<Result<CleanSvg, FileProbl
     };
     purifier.addHook('uponSanitizeAttribute', (_node, data) => {
       const link = /(^|:)href$|^src$/i.test(data.attrName);
-      if (!(link ? !WITHIN.test(data.attrValue) : LINKS_OUT.test(data.attrValue))) return;
+      if (!(link ? !WITHIN.test(data.attrValue) : data.attrName === 'xml:base' || linksOut(data.attrValue))) return;
       data.keepAttr = false;
       note(data.attrName);
     });
     purifier.addHook('uponSanitizeElement', (node) => {
-      if (node.nodeName.toLowerCase() !== 'style' || !LINKS_OUT.test(node.textContent ?? '')) return;
+      if (node.nodeName.toLowerCase() !== 'style' || !linksOut(node.textContent ?? '')) return;
       removed.add('links to elsewhere');
       node.textContent = '';
     });
@@ -110,11 +168,18 @@ function sizeOf(svg: Element): AssetPage | undefined {
   return sane(width) && sane(height) ? { width, height } : undefined;
 }
 
+export interface DrawnSvg {
+  readonly bytes: Uint8Array;
+  /** what could not be drawn, in the drawing program's words */
+  readonly missing: readonly string[];
+}
+
 /** A drawing as a PDF of one page of its natural size: still vectors, to be placed like any other page. */
-export async function drawnSvg(bytes: Uint8Array, { width, height }: AssetPage): Promise<Uint8Array> {
+export async function drawnSvg(bytes: Uint8Array, { width, height }: AssetPage): Promise<DrawnSvg> {
   const [{ default: PdfKit }, { default: draw }] = await Promise.all([import('pdfkit'), import('svg-to-pdfkit')]);
   const size: [number, number] = [toPoints(width), toPoints(height)];
   const document = new PdfKit({ size, margin: 0, compress: true });
+  const missing: string[] = [];
   const chunks: Buffer[] = [];
   const ended = new Promise<void>((resolve, reject) => {
     document.on('data', (chunk: Buffer) => chunks.push(chunk));
@@ -125,11 +190,11 @@ export async function drawnSvg(bytes: Uint8Array, { width, height }: AssetPage):
     width: size[0],
     height: size[1],
     preserveAspectRatio: 'xMidYMid meet',
-    // What it does not know it leaves out; nothing is fetched.
-    warningCallback: () => undefined,
+    // What it does not know it leaves out and tells; nothing is fetched.
+    warningCallback: (warning) => void missing.push(cutText(String(warning), 120)),
     documentCallback: () => [],
   });
   document.end();
   await ended;
-  return Buffer.concat(chunks);
+  return { bytes: Buffer.concat(chunks), missing };
 }

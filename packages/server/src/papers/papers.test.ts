@@ -29,7 +29,11 @@ describe('the drawer', () => {
   it('takes a paper, changes it, takes it out and puts it back', async () => {
     const made = (await put([draft])).body as DrawerAnswer;
     const id = made.papers[0]!.id;
-    expect((await server.request.post(`/api/papers/${id}`).send({ ...draft, price: 95 })).body.price).toBe(95);
+    const change = { expect: made.revisions[id], paper: { ...draft, price: 95 } };
+    expect((await server.request.post(`/api/papers/${id}`).send(change)).body).toMatchObject({
+      paper: { price: 95 },
+      revision: 1,
+    });
     await server.request.post(`/api/papers/${id}/take-out`).send({});
     expect((await drawer()).some((paper) => paper.id === id)).toBe(false);
     await server.request.post(`/api/papers/${id}/put-back`).send({});
@@ -59,7 +63,9 @@ describe('the drawer', () => {
   });
 
   it('answers 404 for a paper that is not there', async () => {
-    expect((await server.request.post('/api/papers/none').send(draft)).body.code).toBe('paper-not-found');
+    expect((await server.request.post('/api/papers/none').send({ expect: 0, paper: draft })).body.code).toBe(
+      'paper-not-found',
+    );
   });
 });
 

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { raw, Router } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
-import { newPapersRequest, paperDraftSchema } from '@eight-up/core/contract/schemas';
+import { changePaperRequest, newPapersRequest } from '@eight-up/core/contract/schemas';
 import { STARTER_PAPERS } from '@eight-up/core/paper/starter';
 import { paperTableProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';
@@ -15,14 +15,14 @@ export const paperFileQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm'
 export function paperRoutes(orm: MikroORM): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
-    response.json({ papers: await listPapers(orm.em.fork()) });
+    response.json(await listPapers(orm.em.fork()));
   });
   router.post('/', async (request, response) => {
     const { papers } = parseRequest(newPapersRequest, request.body);
-    response.status(201).json({ papers: await addPapers(orm.em.fork(), papers) });
+    response.status(201).json(await addPapers(orm.em.fork(), papers));
   });
   router.post('/starter', async (_request, response) => {
-    response.status(201).json({ papers: await addPapers(orm.em.fork(), STARTER_PAPERS) });
+    response.status(201).json(await addPapers(orm.em.fork(), STARTER_PAPERS));
   });
   router.get('/papers.csv', async (request, response) => {
     const { unit } = parseRequest(paperFileQuery, request.query);
@@ -31,7 +31,7 @@ export function paperRoutes(orm: MikroORM): Router {
       .set('Content-Disposition', 'inline; filename="papers.csv"')
       .set('Cache-Control', 'no-store')
       .type('text/csv; charset=utf-8')
-      .send(papersCsv(await listPapers(orm.em.fork()), unit));
+      .send(papersCsv((await listPapers(orm.em.fork())).papers, unit));
   });
   router.post('/papers.csv', raw({ type: () => true, limit: '5mb' }), async (request, response) => {
     const { unit } = parseRequest(paperFileQuery, request.query);
@@ -39,11 +39,11 @@ export function paperRoutes(orm: MikroORM): Router {
     const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
     const read = readPapersCsv(body, unit, randomUUID);
     if (!read.ok) throw new Refusal('papers-unreadable', paperTableProblemWords(read.problem), read.problem);
-    response.status(201).json({ papers: await addPapers(orm.em.fork(), read.value) });
+    response.status(201).json(await addPapers(orm.em.fork(), read.value));
   });
   router.post('/:id', async (request, response) => {
-    const draft = parseRequest(paperDraftSchema, request.body);
-    response.json(await changePaper(orm.em.fork(), request.params.id, draft));
+    const change = parseRequest(changePaperRequest, request.body);
+    response.json(await changePaper(orm.em.fork(), request.params.id, change));
   });
   router.post('/:id/take-out', async (request, response) => {
     response.json(await takeOutPaper(orm.em.fork(), request.params.id, true));

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/libsql';
+import type { DrawerAnswer, PaperAnswer } from '@eight-up/core/contract/answers';
+import { cutText } from '@eight-up/core/text';
 import { checkPaper, type Paper, type PaperDraft } from '@eight-up/core/paper/paper';
 import { paperProblemWords } from '@eight-up/words/problems';
 import { PaperRow } from '../db/entities.ts';
@@ -7,9 +9,14 @@ import { Refusal } from '../errors.ts';
 
 const told = ({ id, doc }: PaperRow): Paper => ({ id, ...doc });
 
+const inDrawer = (rows: readonly PaperRow[]): DrawerAnswer => ({
+  papers: rows.map(told),
+  revisions: Object.fromEntries(rows.map(({ id, revision }) => [id, revision])),
+});
+
 /** What lies in the drawer, in the order in which it came in. */
-export async function listPapers(em: EntityManager): Promise<readonly Paper[]> {
-  return (await em.find(PaperRow, { takenOutAt: null }, { orderBy: { place: 'asc' } })).map(told);
+export async function listPapers(em: EntityManager): Promise<DrawerAnswer> {
+  return inDrawer(await em.find(PaperRow, { takenOutAt: null }, { orderBy: { place: 'asc' } }));
 }
 
 function checked(draft: PaperDraft): PaperDraft {
@@ -19,7 +26,7 @@ function checked(draft: PaperDraft): PaperDraft {
 }
 
 /** Puts papers in, all of them or none. */
-export async function addPapers(em: EntityManager, drafts: readonly PaperDraft[]): Promise<readonly Paper[]> {
+export async function addPapers(em: EntityManager, drafts: readonly PaperDraft[]): Promise<DrawerAnswer> {
   const papers = drafts.map(checked);
   return em.transactional(async (tx) => {
     const [last] = await tx.find(PaperRow, {}, { orderBy: { place: 'desc' }, limit: 1 });
@@ -28,12 +35,13 @@ export async function addPapers(em: EntityManager, drafts: readonly PaperDraft[]
         id: randomUUID(),
         doc,
         place: (last?.place ?? 0) + 1 + i,
+        revision: 0,
         changedAt: new Date(),
         takenOutAt: null,
       }),
     );
     await tx.flush();
-    return rows.map(told);
+    return inDrawer(rows);
   });
 }
 
@@ -43,19 +51,31 @@ async function find(em: EntityManager, id: string): Promise<PaperRow> {
   return row;
 }
 
-export async function changePaper(em: EntityManager, id: string, draft: PaperDraft): Promise<Paper> {
-  const doc = checked(draft);
-  const row = await find(em, id);
-  row.doc = doc;
-  row.changedAt = new Date();
-  await em.flush();
-  return told(row);
+/** Changes a paper for somebody who saw its state `expect`; whoever saw an older one is told, and nothing is overwritten. */
+export function changePaper(
+  em: EntityManager,
+  id: string,
+  { expect, paper }: { readonly expect: number; readonly paper: PaperDraft },
+): Promise<PaperAnswer> {
+  const doc = checked(paper);
+  return em.transactional(async (tx) => {
+    const row = await find(tx, id);
+    if (row.revision !== expect)
+      throw new Refusal(
+        'paper-changed-elsewhere',
+        `“${cutText(row.doc.name, 60)}” was changed in another window. Nothing of it was overwritten; look at it as it is now.`,
+        { expected: expect, newest: row.revision },
+      );
+    return stored(row, { doc });
+  });
 }
 
 /** Takes a paper out of the drawer, or puts it back; books that use it keep their snapshot. */
-export async function takeOutPaper(em: EntityManager, id: string, out: boolean): Promise<Paper> {
-  const row = await find(em, id);
-  row.takenOutAt = out ? new Date() : null;
-  await em.flush();
-  return told(row);
+export const takeOutPaper = (em: EntityManager, id: string, out: boolean): Promise<PaperAnswer> =>
+  em.transactional(async (tx) => stored(await find(tx, id), { takenOutAt: out ? new Date() : null }));
+
+/** Stored with the end of its transaction. */
+function stored(row: PaperRow, change: Partial<Pick<PaperRow, 'doc' | 'takenOutAt'>>): PaperAnswer {
+  Object.assign(row, change, { changedAt: new Date(), revision: row.revision + 1 });
+  return { paper: told(row), revision: row.revision };
 }

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { PrintersAnswer } from '@eight-up/core/contract/answers';
+import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
 import type { PrinterDraft } from '@eight-up/core/printing/printer';
 import { mm } from '@eight-up/core/units/nm';
 import { pagesOfWords } from '../../test/marked-pages.ts';
@@ -24,8 +24,11 @@ const printers = async () => ((await server.request.get('/api/printers')).body a
 
 describe('printers', () => {
   it('are kept, changed, taken away and put back', async () => {
-    const { id } = (await server.request.post('/api/printers').send(draft)).body as { id: string };
-    await server.request.post(`/api/printers/${id}`).send({ ...draft, name: 'Wheelhouse' });
+    const made = (await server.request.post('/api/printers').send(draft)).body as PrinterAnswer;
+    const { id } = made.printer;
+    await server.request
+      .post(`/api/printers/${id}`)
+      .send({ expect: made.revision, printer: { ...draft, name: 'Wheelhouse' } });
     expect(await printers()).toMatchObject([{ id, name: 'Wheelhouse', twoPass: draft.twoPass }]);
     await server.request.post(`/api/printers/${id}/take-away`).send({});
     expect(await printers()).toEqual([]);
@@ -47,7 +50,7 @@ describe('printers', () => {
   });
 
   it('unknown ones are not found', async () => {
-    expect((await server.request.post('/api/printers/none').send(draft)).status).toBe(404);
+    expect((await server.request.post('/api/printers/none').send({ expect: 0, printer: draft })).status).toBe(404);
   });
 
   it('the rehearsal is two sheets of the book’s size, numbered, then lettered', async () => {

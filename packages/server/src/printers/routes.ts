@@ -1,13 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
-import { printerDraftSchema } from '@eight-up/core/contract/schemas';
+import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
+import { changePrinterRequest, printerDraftSchema } from '@eight-up/core/contract/schemas';
+import { cutText } from '@eight-up/core/text';
 import { checkPrinter, type Printer, type PrinterDraft } from '@eight-up/core/printing/printer';
 import { printerProblemWords } from '@eight-up/words/problems';
 import { PrinterRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 
+const toldAsChanged = (row: PrinterRow): PrinterAnswer => ({ printer: told(row), revision: row.revision });
 const told = ({ id, doc }: PrinterRow): Printer => ({ id, ...doc });
 
 function checked(draft: PrinterDraft): PrinterDraft {
@@ -27,34 +30,51 @@ export function printerRoutes(orm: MikroORM): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
     const rows = await orm.em.fork().find(PrinterRow, { takenAwayAt: null }, { orderBy: { changedAt: 'asc' } });
-    response.json({ printers: rows.map(told) });
+    const answer: PrintersAnswer = {
+      printers: rows.map(told),
+      revisions: Object.fromEntries(rows.map(({ id, revision }) => [id, revision])),
+    };
+    response.json(answer);
   });
   router.post('/', async (request, response) => {
     const doc = checked(parseRequest(printerDraftSchema, request.body));
     const em = orm.em.fork();
-    const row = em.create(PrinterRow, { id: randomUUID(), doc, changedAt: new Date(), takenAwayAt: null });
+    const row = em.create(PrinterRow, { id: randomUUID(), doc, revision: 0, changedAt: new Date(), takenAwayAt: null });
     await em.flush();
-    response.status(201).json(told(row));
+    response.status(201).json(toldAsChanged(row));
   });
   router.post('/:id', async (request, response) => {
-    const doc = checked(parseRequest(printerDraftSchema, request.body));
-    const em = orm.em.fork();
-    const row = await find(em, request.params.id);
-    row.doc = doc;
-    row.changedAt = new Date();
-    await em.flush();
-    response.json(told(row));
+    const { expect, printer } = parseRequest(changePrinterRequest, request.body);
+    const doc = checked(printer);
+    const answer = await orm.em.fork().transactional(async (tx) => {
+      const row = await find(tx, request.params.id);
+      if (row.revision !== expect)
+        throw new Refusal(
+          'printer-changed-elsewhere',
+          `“${cutText(row.doc.name, 60)}” was changed in another window. Nothing of it was overwritten; look at it as it is now.`,
+          { expected: expect, newest: row.revision },
+        );
+      return stored(row, { doc });
+    });
+    response.json(answer);
   });
   for (const [action, away] of [
     ['take-away', true],
     ['put-back', false],
   ] as const)
     router.post(`/:id/${action}`, async (request, response) => {
-      const em = orm.em.fork();
-      const row = await find(em, request.params.id as string);
-      row.takenAwayAt = away ? new Date() : null;
-      await em.flush();
-      response.json(told(row));
+      const answer = await orm.em
+        .fork()
+        .transactional(async (tx) =>
+          stored(await find(tx, request.params.id as string), { takenAwayAt: away ? new Date() : null }),
+        );
+      response.json(answer);
     });
   return router;
+}
+
+/** Stored with the end of its transaction. */
+function stored(row: PrinterRow, change: Partial<Pick<PrinterRow, 'doc' | 'takenAwayAt'>>): PrinterAnswer {
+  Object.assign(row, change, { changedAt: new Date(), revision: row.revision + 1 });
+  return toldAsChanged(row);
 }

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { DrawerAnswer } from '@eight-up/core/contract/answers';
+import type { DrawerAnswer, PaperAnswer } from '@eight-up/core/contract/answers';
 import type { Paper, PaperDraft } from '@eight-up/core/paper/paper';
 import { getJson, postJson, postText, type ApiFailure } from '../app/api.ts';
 
@@ -23,18 +23,30 @@ export function usePapers() {
     mutationFn: ({ file, unit }) => postText(`/api/papers/papers.csv?unit=${unit}`, file),
     onSuccess: again,
   });
-  const change = useMutation<Paper, ApiFailure, Paper>({
-    mutationFn: ({ id, ...draft }) => postJson(`/api/papers/${id}`, draft),
+  // One at a time, each expecting what the one before it left: a maker's own quick changes never refuse each other.
+  const known = (id: string) => queries.getQueryData<DrawerAnswer>(['papers'])?.revisions[id] ?? 0;
+  const note = ({ paper: { id }, revision }: PaperAnswer) =>
+    queries.setQueryData<DrawerAnswer>(
+      ['papers'],
+      (old) => old && { ...old, revisions: { ...old.revisions, [id]: revision } },
+    );
+  const change = useMutation<PaperAnswer, ApiFailure, Paper>({
+    scope: { id: 'papers' },
+    mutationFn: ({ id, ...paper }) => postJson(`/api/papers/${id}`, { expect: known(id), paper }),
     // Shown at once; what the server refuses is shown as it was.
     onMutate: (paper) => {
       queries.setQueryData<DrawerAnswer>(
         ['papers'],
-        (old) => old && { papers: old.papers.map((one) => (one.id === paper.id ? paper : one)) },
+        (old) => old && { ...old, papers: old.papers.map((one) => (one.id === paper.id ? paper : one)) },
       );
     },
-    onSettled: again,
+    onSuccess: note,
+    onError: again,
+    onSettled: () => (queries.isMutating({ mutationKey: ['papers'] }) > 1 ? undefined : again()),
+    mutationKey: ['papers'],
   });
-  const move = useMutation<Paper, ApiFailure, { readonly id: string; readonly out: boolean }>({
+  const move = useMutation<PaperAnswer, ApiFailure, { readonly id: string; readonly out: boolean }>({
+    scope: { id: 'papers' },
     mutationFn: ({ id, out }) => postJson(`/api/papers/${id}/${out ? 'take-out' : 'put-back'}`, {}),
     onSuccess: again,
   });

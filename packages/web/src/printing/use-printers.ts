@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { PrintersAnswer } from '@eight-up/core/contract/answers';
-import type { Printer, PrinterDraft } from '@eight-up/core/printing/printer';
+import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
+import type { PrinterDraft } from '@eight-up/core/printing/printer';
 import { getJson, postJson, type ApiFailure } from '../app/api.ts';
 
 /** The maker's printers. */
@@ -12,11 +12,20 @@ export function usePrinters() {
     queryFn: () => getJson<PrintersAnswer>('/api/printers'),
   });
   /** A new printer, or with an id one that is kept already. */
-  const keep = useMutation<Printer, ApiFailure, { readonly id?: string | undefined; readonly printer: PrinterDraft }>({
-    mutationFn: ({ id, printer }) => postJson(id ? `/api/printers/${id}` : '/api/printers', printer),
-    onSuccess: again,
+  const keep = useMutation<
+    PrinterAnswer,
+    ApiFailure,
+    { readonly id?: string | undefined; readonly printer: PrinterDraft }
+  >({
+    scope: { id: 'printers' },
+    mutationFn: ({ id, printer }) =>
+      id
+        ? postJson(`/api/printers/${id}`, { expect: asked.data?.revisions[id] ?? 0, printer })
+        : postJson('/api/printers', printer),
+    // Refused too: whoever was told that another window changed it sees it as it is now.
+    onSettled: again,
   });
-  const takeAway = useMutation<Printer, ApiFailure, { readonly id: string; readonly away: boolean }>({
+  const takeAway = useMutation<PrinterAnswer, ApiFailure, { readonly id: string; readonly away: boolean }>({
     mutationFn: ({ id, away }) => postJson(`/api/printers/${id}/${away ? 'take-away' : 'put-back'}`, {}),
     onSuccess: again,
   });

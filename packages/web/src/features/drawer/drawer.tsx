@@ -84,6 +84,11 @@ export function Drawer() {
       {acts.failure && (
         <div role="alert" className="mx-9 mb-3 flex items-baseline gap-4 border-l-8 border-blade bg-paper px-4 py-2.5">
           <p className="grow">{acts.failure.message}</p>
+          {acts.again && (
+            <button type="button" className="remedy" onClick={acts.again}>
+              Write mine over it
+            </button>
+          )}
           <button type="button" className="remedy" onClick={acts.dismissFailure}>
             Understood
           </button>

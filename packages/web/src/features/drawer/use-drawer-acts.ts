@@ -30,6 +30,8 @@ export function useDrawerActs() {
     takeStarter: () => starter.mutate(undefined, { onSuccess: ({ papers: made }) => outAgain(made) }),
     takeTable: (file: Blob) => table.mutate({ file, unit }, { onSuccess: ({ papers: made }) => outAgain(made) }),
     tableTaken: table.data?.papers.length,
+    /** a change that another window was ahead of: made all the same, to the paper as it is now */
+    again: change.error?.code === 'paper-changed-elsewhere' ? () => change.mutate(change.variables!) : undefined,
     change: (paper: Paper) => {
       const before = papers.find(({ id }) => id === paper.id);
       if (before) remember(() => change.mutate(before));

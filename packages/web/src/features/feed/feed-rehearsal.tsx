@@ -38,7 +38,7 @@ export function FeedRehearsal() {
     keep.mutate(
       { id: known?.id, printer: draft },
       {
-        onSuccess: (printer) => {
+        onSuccess: ({ printer }) => {
           const flip = printer.duplex === 'none' ? {} : { flip: printer.duplex };
           book.change({ kind: 'set-printing', printing: { ...printing, ...flip, printer } });
           void navigate(`/books/${book.id}/sheets`);

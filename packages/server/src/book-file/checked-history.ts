@@ -1,0 +1,78 @@
+import { readFile, writeFile } from 'node:fs/promises';
+import { applyCommand, type Command } from '@eight-up/core/book/command';
+import type { BookDocument } from '@eight-up/core/book/document';
+import { DOCUMENT_VERSION, migrateCommand } from '@eight-up/core/book/migrations';
+import { bookLogSchema, loggedChangeSchema, type BookLog, type LoggedChange } from '@eight-up/core/contract/book-file';
+import { sameDocument } from '../books/same-document.ts';
+import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
+import { fail, ok, type Result } from '@eight-up/core/result';
+
+export interface CheckedHistory {
+  readonly log: BookLog;
+  /** a file with a line of JSON (`LoggedChange`) for each change, oldest first, in the words of today */
+  readonly lines: string;
+}
+
+/**
+ * A history from elsewhere, taken only where it leads to the book: from the newest change back to the first, each inverse gives
+ * the state before, and its command that of after again. So undo, redo and going back meet nothing that they cannot do.
+ */
+export async function checkedHistory(
+  book: BookDocument,
+  told: unknown,
+  lines: string,
+): Promise<Result<CheckedHistory, 'damaged' | 'does-not-fit'>> {
+  const log = bookLogSchema.safeParse(told);
+  const changes = log.success ? parsedLines(await readFile(lines, 'utf8')) : undefined;
+  if (!log.success || !changes) return fail('damaged');
+  if (changes.length !== log.data.revision || changes.some(({ n }, i) => n !== i + 1)) return fail('does-not-fit');
+  if (!headsFit(log.data, changes)) return fail('does-not-fit');
+  try {
+    if (!leadsTo(book, changes)) return fail('does-not-fit');
+  } catch {
+    // A command that no program of ours ever wrote.
+    return fail('does-not-fit');
+  }
+  await writeFile(lines, changes.map((change) => `${JSON.stringify(change)}\n`).join(''));
+  return ok({ log: log.data, lines });
+}
+
+function parsedLines(text: string): readonly LoggedChange[] | undefined {
+  const changes: LoggedChange[] = [];
+  for (const line of text.split('\n')) {
+    if (line === '') continue;
+    try {
+      const { version, ...change } = loggedChangeSchema.parse(JSON.parse(line));
+      if (version > DOCUMENT_VERSION) return undefined;
+      const today = (command: LoggedChange['command']) =>
+        migrateCommand(command, version) as unknown as LoggedChange['command'];
+      const [command, inverse] = [today(change.command), today(change.inverse)];
+      changes.push({ ...change, version: DOCUMENT_VERSION, command, inverse });
+    } catch {
+      return undefined;
+    }
+  }
+  return changes;
+}
+
+/** What undo and redo would take next are changes that are there. */
+const headsFit = ({ undoTop, redoTop, revision, points }: BookLog, changes: readonly LoggedChange[]): boolean =>
+  [undoTop, redoTop].every((n) => n === null || n <= revision) &&
+  points.every(({ n }) => n <= revision) &&
+  changes.every(
+    ({ n, kind, target, undoBefore, redoBefore }) =>
+      [undoBefore, redoBefore].every((before) => before === null || before < n) &&
+      (kind === 'change' ? target === null : target !== null && target < n),
+  );
+
+function leadsTo(book: BookDocument, changes: readonly LoggedChange[]): boolean {
+  let after = book;
+  for (const { command, inverse } of changes.toReversed()) {
+    const before = applyCommand(after, inverse as unknown as Command);
+    if (!before.ok || !bookDocumentSchema.safeParse(before.value.book).success) return false;
+    const again = applyCommand(before.value.book, command as unknown as Command);
+    if (!again.ok || !sameDocument(again.value.book, after)) return false;
+    after = before.value.book;
+  }
+  return true;
+}

@@ -1,0 +1,161 @@
+import path from 'node:path';
+import Database from 'libsql';
+import { applyCommand, type Command } from '@eight-up/core/book/command';
+import { contentsOf, type BookDocument } from '@eight-up/core/book/document';
+import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
+import type { CheckProgress, Finding, FolderReport, OriginalUse } from '@eight-up/core/safekeeping/folder-check';
+import { titleIn } from '../books/stored-book.ts';
+import { exists, FileStore, sha256 } from '../files/store.ts';
+import { backupNames } from './backup-files.ts';
+import { sameDocument } from '../books/same-document.ts';
+
+interface Stored {
+  readonly id: string;
+  readonly doc: string;
+  readonly revision: number;
+}
+
+export interface Checked {
+  readonly report: FolderReport;
+  /** damaged documents as a backup and the changes since give them again */
+  readonly documents: readonly { readonly id: string; readonly doc: BookDocument }[];
+}
+
+/**
+ * Looks through a whole data folder and changes nothing: every original against the hash that names it, every document against its
+ * log. What mends a damaged document is given back beside the findings.
+ */
+export async function checkFolder(
+  { dataFolder, database }: { readonly dataFolder: string; readonly database: string },
+  tell: (progress: CheckProgress) => void,
+): Promise<Checked> {
+  const store = new FileStore(dataFolder);
+  const open = new Database(database);
+  try {
+    open.exec('pragma busy_timeout=10000');
+    const all = <T>(sql: string, ...values: unknown[]) => open.prepare(sql).all(...values) as T[];
+    const books = all<Stored>('select id, doc, revision from book');
+    const listed = new Set(all<{ id: string }>('select id from asset').map(({ id }) => id));
+    const lying = await store.originalIds();
+    const of = books.length + lying.length;
+    let done = 0;
+    const step = () => tell({ done: ++done, of });
+
+    const findings: Finding[] = [];
+    const documents: { id: string; doc: BookDocument }[] = [];
+    const uses = new Map<string, OriginalUse[]>();
+    let changes = 0;
+    for (const book of books) {
+      const log = all<Change>('select n, command, inverse from revision where book_id = ? order by n desc', book.id);
+      changes += log.length;
+      const doc = documentIn(book.doc);
+      if (!doc) {
+        const whole = mendedDocument(await backupNames(dataFolder), dataFolder, database, book.id);
+        if (whole) documents.push({ id: book.id, doc: whole });
+        const title = whole?.title ?? titleIn(book.doc);
+        findings.push({ code: 'document-damaged', book: book.id, title, mended: whole !== undefined });
+      }
+      if (doc) {
+        for (const { asset, name } of contentsOf(doc))
+          uses.set(asset, [...(uses.get(asset) ?? []), { title: doc.title, name }]);
+        const before = brokenBefore(doc, book.revision, log);
+        if (before !== undefined) findings.push({ code: 'history-broken', book: book.id, title: doc.title, before });
+      }
+      step();
+      await breath();
+    }
+    const once = (asset: string): readonly OriginalUse[] => [
+      ...new Map((uses.get(asset) ?? []).map((use) => [`${use.title}\0${use.name}`, use])).values(),
+    ];
+    for (const asset of lying) {
+      if ((await sha256(store.originalPath(asset))) !== asset)
+        findings.push({ code: 'original-damaged', asset, uses: once(asset) });
+      else if (!listed.has(asset) && uses.has(asset))
+        findings.push({ code: 'original-unlisted', asset, mended: false });
+      step();
+    }
+    for (const asset of uses.keys())
+      if (!(await exists(store.originalPath(asset))))
+        findings.push({ code: 'original-missing', asset, uses: once(asset) });
+    const report = { at: new Date().toISOString(), originals: lying.length, books: books.length, changes, findings };
+    return { report, documents };
+  } finally {
+    open.close();
+  }
+}
+
+/** Lets messages go out between two long stretches. */
+const breath = () => new Promise((resolve) => setImmediate(resolve));
+
+interface Change {
+  readonly n: number;
+  readonly command: string;
+  readonly inverse: string;
+}
+
+function documentIn(text: string): BookDocument | undefined {
+  try {
+    const parsed = bookDocumentSchema.safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** The change at which the log, read from the newest back, no longer leads to the document; undefined where it does to its beginning. */
+function brokenBefore(doc: BookDocument, revision: number, newestFirst: readonly Change[]): number | undefined {
+  let after = doc;
+  for (let n = revision, i = 0; n > 0; n--, i++) {
+    const change = newestFirst[i];
+    if (change?.n !== n) return n;
+    try {
+      const before = applyCommand(after, JSON.parse(change.inverse) as Command);
+      if (!before.ok) return n;
+      const again = applyCommand(before.value.book, JSON.parse(change.command) as Command);
+      if (!again.ok || !sameDocument(again.value.book, after)) return n;
+      after = before.value.book;
+    } catch {
+      return n;
+    }
+  }
+  return undefined;
+}
+
+/** A damaged document as it was in a backup, with every change since made again; undefined where this does not lead there. */
+function mendedDocument(
+  backups: readonly string[],
+  dataFolder: string,
+  database: string,
+  id: string,
+): BookDocument | undefined {
+  const now = new Database(database);
+  try {
+    const [book] = now.prepare('select revision from book where id = ?').all(id) as { revision: number }[];
+    for (const name of book ? backups : []) {
+      const backup = new Database(path.join(dataFolder, 'backups', name));
+      try {
+        const [then] = backup.prepare('select doc, revision from book where id = ?').all(id) as Stored[];
+        const doc = then && then.revision <= book!.revision ? documentIn(then.doc) : undefined;
+        const since = doc
+          ? (now
+              .prepare('select n, command from revision where book_id = ? and n > ? order by n')
+              .all(id, then!.revision) as Change[])
+          : [];
+        if (doc && since.length === book!.revision - then!.revision) {
+          const mended = since.reduce<BookDocument | undefined>((old, { command }) => {
+            const next = old && applyCommand(old, JSON.parse(command) as Command);
+            return next?.ok ? next.value.book : undefined;
+          }, doc);
+          if (mended) return mended;
+        }
+      } catch {
+        // This one cannot help; an older one may.
+      } finally {
+        backup.close();
+      }
+    }
+    return undefined;
+  } finally {
+    now.close();
+  }
+}

@@ -1,0 +1,43 @@
+import path from 'node:path';
+import type { MikroORM } from '@mikro-orm/libsql';
+import { forgetSound } from '../books/stored-book.ts';
+import { openDatabase } from '../db/open.ts';
+
+/** What a restored state replaces; the list of originals only grows: what lies in the folder stays listed. */
+const TABLES = ['book', 'revision', 'point', 'paper', 'printer', 'maker_settings'] as const;
+
+/** Brings the database in a folder up to date and gives back a copy of it that nobody has open. Run it in the pool. */
+export async function readyToRestore({ folder }: { readonly folder: string }): Promise<string> {
+  const ready = path.join(folder, 'ready.sqlite');
+  const other = await openDatabase(folder);
+  await other.em.getConnection().execute('vacuum into ?', [ready]);
+  await other.close(true);
+  return ready;
+}
+
+/**
+ * Puts the data of another database, brought up to date, in the place of the present data, in one transaction: all of it, or
+ * nothing. The present database stays open all the while.
+ */
+export async function restoreFrom(orm: MikroORM, ready: string, withOriginals: boolean): Promise<void> {
+  const connection = orm.em.getConnection();
+  await connection.execute('attach database ? as restored', [ready]);
+  try {
+    await orm.em.fork().transactional(async (tx) => {
+      for (const table of TABLES) {
+        const columns = (await tx.execute<{ name: string }[]>(`select name from pragma_table_info('${table}')`))
+          .map(({ name }) => `\`${name}\``)
+          .join(', ');
+        await tx.execute(`delete from main.\`${table}\``);
+        await tx.execute(`insert into main.\`${table}\` (${columns}) select ${columns} from restored.\`${table}\``);
+      }
+      if (withOriginals)
+        await tx.execute(
+          'insert or ignore into main.asset (id, kind, bytes, pages, created_at) select id, kind, bytes, pages, created_at from restored.asset',
+        );
+    });
+    forgetSound();
+  } finally {
+    await connection.execute('detach database restored');
+  }
+}
