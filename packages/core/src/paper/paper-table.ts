@@ -120,8 +120,8 @@ export function readPaperTable(
     return fail({ code: 'paper-table-empty' });
   // A heading may say the unit of its column: "width (mm)", "height in".
   const named = heading.map((text) => {
-    const [, name, unitOfColumn] = /^(.*?)\s*\(?\b(mm|cm|in|g\/m2|g\/m²|gsm)?\)?$/.exec(tidy(text)) ?? [];
-    return { name: name!.replace(/\s*\($/, ''), unit: unitOfColumn };
+    const [, name = tidy(text), unitOfColumn] = /^(.*?)\s*\(?\b(mm|cm|in|g\/m2|g\/m²|gsm)?\)?$/.exec(tidy(text)) ?? [];
+    return { name: name.replace(/\s*\($/, ''), unit: unitOfColumn };
   });
   const place = (column: PaperColumn) => named.findIndex(({ name }) => name === column);
   for (const column of ['name', 'width', 'height'] as const)
