@@ -34,12 +34,14 @@ export interface UnderTest {
 /** A server on a fresh data folder, asked without a network. */
 export async function serverUnderTest({
   busyMs,
+  dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-data-')),
   pool: poolOptions = {},
 }: {
   readonly busyMs?: number;
+  /** left out: a fresh one */
+  readonly dataFolder?: string;
   readonly pool?: ConstructorParameters<typeof WorkPool>[0];
 } = {}): Promise<UnderTest> {
-  const dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-data-'));
   const orm = await openDatabase(dataFolder, busyMs);
   const store = new FileStore(dataFolder);
   await store.prepare();

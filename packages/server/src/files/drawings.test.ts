@@ -138,3 +138,29 @@ describe('a drawing in a book', () => {
     expect(print).not.toMatch(/JavaScript|app\.alert|hidden\.txt/);
   });
 });
+
+describe('links that hide', () => {
+  it.each([
+    ['an escape', '<style>rect { fill: u\\72l(http://elsewhere.test/a) }</style>'],
+    ['an escape of six', '<style>rect { fill: \\000075rl("http://elsewhere.test/a") }</style>'],
+    ['an escaped letter that is none', '<style>rect { fill: ur\\l(http://elsewhere.test/a) }</style>'],
+    ['an import', '<style>@\\69mport "http://elsewhere.test/a";</style>'],
+    ['a comment', '<style>rect { fill: url(/* no */http://elsewhere.test/a) }</style>'],
+    ['a set of images', '<style>rect { background: image-set("http://elsewhere.test/a" 1x) }</style>'],
+    ['an image', '<style>rect { background: image("http://elsewhere.test/a") }</style>'],
+    ['a style of its own', '<rect width="1" height="1" style="fill:u\\72l(http://elsewhere.test/a)"/>'],
+    ['an attribute', '<rect width="1" height="1" fill="u\\72l(http://elsewhere.test/a)"/>'],
+    ['a base', '<g xml:base="http://elsewhere.test/"><rect width="1" height="1"/></g>'],
+  ])('behind %s are taken out, and it is said', async (_, hidden) => {
+    const made = await cleanSvg(svg(RECT + hidden));
+    if (!made.ok) throw new Error(made.problem.code);
+    expect(made.value.bytes.toString()).not.toContain('elsewhere.test');
+    expect(made.value.bytes.toString()).toContain('<rect');
+    expect(made.value.notes).toMatchObject([{ code: 'svg-cleaned', removed: ['links to elsewhere'] }]);
+  });
+
+  it('within the drawing stay', async () => {
+    const made = await cleanSvg(svg(`${RECT}<style>.a { fill: url(#g); content: "\\201c" }</style>`));
+    expect(made.ok && made.value.notes).toEqual([]);
+  });
+});

@@ -19,7 +19,7 @@ const REMOVED: readonly (readonly [RegExp, string])[] = [
   [/^script$/, 'scripts'],
   [/^(foreignobject|iframe|object|embed|audio|video|canvas|html)$/, 'foreign objects'],
   [/^on/, 'scripts'],
-  [/^(href|xlink:href|src|style|filter|fill|stroke|clip-path|mask|cursor|marker)/, 'links to elsewhere'],
+  [/^(href|xlink:href|xml:base|src|style|filter|fill|stroke|clip-path|mask|cursor|marker)/, 'links to elsewhere'],
   [/^(animate|set$)/, 'movement'],
 ];
 

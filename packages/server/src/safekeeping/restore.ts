@@ -1,7 +1,10 @@
 import path from 'node:path';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { forgetSound } from '../books/stored-book.ts';
-import { openDatabase } from '../db/open.ts';
+import { CannotStart } from '../data-folder/cannot-start.ts';
+import { databaseFile, openDatabase } from '../db/open.ts';
+import { Refusal } from '../errors.ts';
+import { holdsOf } from './backup-files.ts';
 
 /** What a restored state replaces; the list of originals only grows: what lies in the folder stays listed. */
 const TABLES = ['book', 'revision', 'point', 'paper', 'printer', 'maker_settings'] as const;
@@ -9,11 +12,20 @@ const TABLES = ['book', 'revision', 'point', 'paper', 'printer', 'maker_settings
 /** Brings the database in a folder up to date and gives back a copy of it that nobody has open. Run it in the pool. */
 export async function readyToRestore({ folder }: { readonly folder: string }): Promise<string> {
   const ready = path.join(folder, 'ready.sqlite');
-  const other = await openDatabase(folder);
-  await other.em.getConnection().execute('vacuum into ?', [ready]);
-  await other.close(true);
+  if (!holdsOf(databaseFile(folder))) throw unreadable('it is damaged');
+  try {
+    const other = await openDatabase(folder);
+    await other.em.getConnection().execute('vacuum into ?', [ready]);
+    await other.close(true);
+  } catch (error) {
+    if (error instanceof CannotStart) throw unreadable('a later version of Eight Up made it');
+    throw error;
+  }
   return ready;
 }
+
+const unreadable = (why: string) =>
+  new Refusal('backup-unreadable', `This cannot be taken up again: ${why}. Nothing was changed; take another one.`);
 
 /**
  * Puts the data of another database, brought up to date, in the place of the present data, in one transaction: all of it, or

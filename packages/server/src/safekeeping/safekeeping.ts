@@ -94,15 +94,12 @@ export class Safekeeping {
   async restore(name: string): Promise<Backup> {
     const backup = (await listBackups(this.#store.dataFolder)).find((one) => one.name === name);
     if (!backup) throw new Refusal('backup-not-found', 'There is no such backup. Nothing was changed.');
-    if (!backup.holds) throw UNREADABLE;
-    await this.backUp('before-restoring');
-    await this.#after(() =>
-      this.#store.withScratch(async (scratch) => {
-        await copyFile(path.join(backupFolder(this.#store.dataFolder), name), databaseFile(scratch));
-        const ready = await this.#pool.run('ready-to-restore', { folder: scratch });
-        await restoreFrom(this.#orm, ready, true);
-      }),
-    );
+    await this.#store.withScratch(async (scratch) => {
+      await copyFile(path.join(backupFolder(this.#store.dataFolder), name), databaseFile(scratch));
+      const ready = await this.#pool.run('ready-to-restore', { folder: scratch });
+      await this.backUp('before-restoring');
+      await this.#after(() => restoreFrom(this.#orm, ready, true));
+    });
     return backup;
   }
 
@@ -215,10 +212,6 @@ export class Safekeeping {
   }
 }
 
-const UNREADABLE = new Refusal(
-  'backup-unreadable',
-  'This backup is damaged and cannot be read. Nothing was changed; take another one.',
-);
 const NOT_EVERYTHING =
   'This is no file saved as “everything”, or it was damaged on its way. Nothing was changed; copy it again from where it came.';
 const EVERYTHING_WORDS: Readonly<Record<string, string>> = {
