@@ -7,15 +7,13 @@ import { exifLies, uprightPdfSize } from '@eight-up/core/pagination/content-spac
 import { GOOD_RESOLUTION } from '@eight-up/core/checks/resolution';
 import { inch } from '@eight-up/core/units/nm';
 import { MOST_MEGAPIXELS, scaled } from './preview.ts';
+import { DRAWN_ONCE, drawnIn } from './store.ts';
 
 export interface Inspected {
   readonly kind: AssetKind;
   readonly pages: readonly AssetPage[];
   readonly notes: readonly FileNote[];
 }
-
-/** Longer side of the picture that is drawn to see whether it can be, in pixels. */
-const DRAWN_ONCE = 64;
 
 type Seen = Result<Inspected, FileProblem>;
 
@@ -28,7 +26,7 @@ export interface InspectAsked {
 
 /**
  * Looks at a received file: its kind by its first bytes (never by its name), and every page or picture in it. What is
- * accepted was drawn once, small, the way it will be shown and printed; a reader's own failure is the file's, not ours.
+ * accepted was drawn once, small (`drawnIn`), the way it will be shown and printed; a reader's own failure is the file's, not ours.
  */
 export async function inspect({ file, password, scratch }: InspectAsked): Promise<Seen> {
   if ((await stat(file)).size === 0) return fail({ code: 'file-empty' });
@@ -83,9 +81,9 @@ async function inspectPicture(file: string, kind: AssetKind, scratch: string): P
   const megapixels = Math.round((meta.width * meta.height) / 1e6);
   if (meta.width * meta.height > MOST_MEGAPIXELS * 1e6)
     return fail({ code: 'picture-too-large', megapixels, most: MOST_MEGAPIXELS });
-  // Only decoding to the end shows that nothing is missing; at a small size it costs little memory.
+  // Only decoding to the end shows that nothing is missing; drawn small, it costs little memory, and will be shown.
   const whole = await scaled(file, kind, DRAWN_ONCE).then((picture) =>
-    picture.toBuffer().then(
+    picture.toFile(drawnIn(scratch)).then(
       () => true,
       () => false,
     ),
@@ -113,7 +111,7 @@ async function inspectSvg(file: string, scratch: string): Promise<Seen> {
   await writeFile(file, cleaned.value.bytes);
   const pages = [cleaned.value.page];
   const { drawnOnce } = await import('../exports/drawn-once.ts');
-  await (await scaled(file, 'svg', DRAWN_ONCE)).toBuffer();
+  await (await scaled(file, 'svg', DRAWN_ONCE)).toFile(drawnIn(scratch));
   const drawn = await drawnOnce(file, { kind: 'svg', pages }, scratch);
   if (!drawn.ok) return fail({ code: 'svg-broken' });
   const missing: readonly FileNote[] = drawn.value.missing.length

@@ -1,13 +1,13 @@
-import { rm, stat } from 'node:fs/promises';
+import { rename, rm, stat } from 'node:fs/promises';
 import type { EntityManager } from '@mikro-orm/libsql';
 import type { AssetKind, PageContent } from '@eight-up/core/book/document';
 import type { FileNote, FileProblem, RefusedFile, TakenFile } from '@eight-up/core/book/file-problem';
-import { fail, type Result } from '@eight-up/core/result';
+import { fail, ok, type Result } from '@eight-up/core/result';
 import { AssetRow } from '../db/entities.ts';
 import { JobEnded } from '../pool/job-ended.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import type { Inspected } from './inspect.ts';
-import { sha256, type FileStore } from './store.ts';
+import { DRAWN_ONCE, drawnIn, exists, sha256, type FileStore } from './store.ts';
 
 export interface ReceivedFile {
   readonly path: string;
@@ -41,16 +41,16 @@ export async function receiveFiles(
   const taken: TakenFile[] = [];
   const refused: RefusedFile[] = [];
   for (const { path, name } of [...files].sort((a, b) => natural.compare(a.name, b.name))) {
-    const seen = await lookedAt(receiving, path, password);
-    if (!seen.ok) {
-      refused.push({ name, problem: seen.problem });
+    const one = await receiveOne(receiving, path, password);
+    if (!one.ok) {
+      refused.push({ name, problem: one.problem });
       await rm(path, { force: true });
       continue;
     }
-    const id = await kept(receiving, path, seen.value);
-    seen.value.pages.forEach((_, page) => contents.push({ asset: id, page, name, fit: 'fit' }));
-    const notes = [...seen.value.notes, ...endingNote(name, seen.value.kind)];
-    taken.push({ name, asset: id, pages: seen.value.pages.length, notes });
+    const { asset, seen } = one.value;
+    seen.pages.forEach((_, page) => contents.push({ asset, page, name, fit: 'fit' }));
+    const notes = [...seen.notes, ...endingNote(name, seen.kind)];
+    taken.push({ name, asset, pages: seen.pages.length, notes });
   }
   return { contents, taken, refused };
 }
@@ -58,32 +58,37 @@ export async function receiveFiles(
 /** Keeps an original that claims a name; one that is not what it claims, or cannot be read, is left out and told. */
 export async function receiveOriginal(receiving: Receiving, asset: string, path: string): Promise<boolean> {
   if ((await sha256(path)) !== asset) return false;
-  const seen = await lookedAt(receiving, path, undefined);
-  // What was kept once is kept as it is: a drawing that would be cleaned anew has another name.
-  if (!seen.ok || (await sha256(path)) !== asset) return false;
-  await kept(receiving, path, seen.value);
-  return true;
+  // A drawing that is cleaned anew has another name: then it is not what was kept.
+  const one = await receiveOne(receiving, path, undefined, asset);
+  return one.ok;
 }
 
-async function lookedAt(
-  { store, pool }: Receiving,
+/** Looks at a received file in the pool, and keeps it with the picture that was drawn of it. */
+function receiveOne(
+  { em, store, pool, hold }: Receiving,
   file: string,
   password: string | undefined,
-): Promise<Result<Inspected, FileProblem>> {
-  try {
-    return await store.withScratch((scratch) => pool.run('inspect', { file, password, scratch }));
-  } catch (error) {
-    if (error instanceof JobEnded && error.why !== 'dropped')
-      return fail({ code: 'file-too-demanding', why: error.why });
-    throw error;
-  }
-}
-
-async function kept({ em, store, hold }: Receiving, path: string, { kind, pages }: Inspected): Promise<string> {
-  const { size } = await stat(path);
-  const id = await store.keep(path, hold);
-  await em.upsert(AssetRow, { id, kind, bytes: size, pages, createdAt: new Date() }, { onConflictAction: 'ignore' });
-  return id;
+  claimed?: string,
+): Promise<Result<{ readonly asset: string; readonly seen: Inspected }, FileProblem>> {
+  return store.withScratch(async (scratch) => {
+    try {
+      const seen = await pool.run('inspect', { file, password, scratch });
+      if (!seen.ok) return seen;
+      if (claimed !== undefined && (await sha256(file)) !== claimed) return fail({ code: 'file-not-a-picture' });
+      const { kind, pages } = seen.value;
+      const { size } = await stat(file);
+      const asset = await store.keep(file, hold);
+      const shown = store.previewPath(asset, DRAWN_ONCE);
+      if (kind !== 'pdf' && !(await exists(shown))) await rename(drawnIn(scratch), shown);
+      const row = { id: asset, kind, bytes: size, pages, createdAt: new Date() };
+      await em.upsert(AssetRow, row, { onConflictAction: 'ignore' });
+      return ok({ asset, seen: seen.value });
+    } catch (error) {
+      if (error instanceof JobEnded && error.why !== 'dropped')
+        return fail({ code: 'file-too-demanding', why: error.why });
+      throw error;
+    }
+  });
 }
 
 const ENDINGS: Readonly<Record<string, AssetKind>> = {

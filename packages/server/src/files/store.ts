@@ -7,6 +7,10 @@ import { pipeline } from 'node:stream/promises';
 /** Longer sides of the scaled pictures that are kept, in pixels. */
 export const PREVIEW_SIZES = [240, 480, 1200] as const;
 
+/** Whatever is taken was drawn once, at the size that is shown most; and where that picture lies in the scratch folder. */
+export const DRAWN_ONCE = PREVIEW_SIZES[1];
+export const drawnIn = (scratch: string): string => path.join(scratch, 'drawn.webp');
+
 /** Originals and previews of a data folder. Originals are named by the SHA-256 of their bytes and never rewritten. */
 export class FileStore {
   readonly incoming: string;

@@ -33,6 +33,10 @@ const router = createBrowserRouter([
     children: [
       { path: '/', lazy: async () => ({ Component: (await import('../features/shelf/shelf.tsx')).Shelf }) },
       { path: '/drawer', lazy: async () => ({ Component: (await import('../features/drawer/drawer.tsx')).Drawer }) },
+      {
+        path: '/safekeeping',
+        lazy: async () => ({ Component: (await import('../features/safekeeping/safekeeping.tsx')).Safekeeping }),
+      },
       { path: '/new', lazy: async () => ({ Component: (await import('../features/form/new-book.tsx')).NewBook }) },
       {
         path: '/books/:id',

@@ -86,6 +86,11 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
       <a className="remedy self-start" href={`/api/books/${book.id}/book.zip`} download>
         Save the whole book as one file
       </a>
+      {book.revision > 0 && (
+        <a className="quiet-remedy self-start text-sm" href={`/api/books/${book.id}/book.zip?history=without`} download>
+          The same without its history
+        </a>
+      )}
       <p className="text-sm text-quiet">
         Dummy first, on cheap paper. Print at 100 %, never “fit to page”; the bar on the dummy shows whether it worked.
       </p>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
+import type { BookAnswer, ShelfAnswer, ShelfBook } from '@eight-up/core/contract/answers';
 import { counted, formWords } from '@eight-up/words/forms';
 import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
 
@@ -9,8 +9,7 @@ const NOTHING: readonly ShelfBook[] = [];
 
 /** What lies in the bin. */
 export const useBinned = (): readonly ShelfBook[] =>
-  useQuery({ queryKey: ['bin'], queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/bin') }).data?.books ??
-  NOTHING;
+  useQuery({ queryKey: ['bin'], queryFn: () => getJson<ShelfAnswer>('/api/bin') }).data?.books ?? NOTHING;
 
 /** Books taken off the shelf: each can come back until the bin is emptied. */
 export function Bin() {
@@ -61,7 +60,8 @@ export function Bin() {
             <DialogTitle className="text-2xl">Empty the bin?</DialogTitle>
             <p className="my-3">
               {counted(books.length, 'book')}, with {books.length === 1 ? 'its' : 'their'} whole history and every
-              picture that no other book uses, will be gone. This is the one thing that cannot be undone.
+              picture that neither another book nor a backup uses, will be gone. Undo does not bring them back; a backup
+              that still holds them does, as long as it is kept.
             </p>
             {empty.isError && (
               <p role="alert" className="mb-3 text-blade">

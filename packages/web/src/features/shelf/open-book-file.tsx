@@ -1,7 +1,8 @@
-import { useRef } from 'react';
-import { useNavigate } from 'react-router';
+import { useRef, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { BookAnswer } from '@eight-up/core/contract/answers';
+import type { ImportAnswer } from '@eight-up/core/contract/answers';
+import { bookFileNoteWords } from '@eight-up/words/problems';
 import { postForm, type ApiFailure } from '../../app/api.ts';
 
 /** Takes in a book that was saved as one file, here or on another machine. */
@@ -10,17 +11,20 @@ export function OpenBookFile() {
   const queries = useQueryClient();
   const picker = useRef<HTMLInputElement>(null);
   const stop = useRef<AbortController>(null);
-  const open = useMutation<BookAnswer, ApiFailure, File>({
+  const [arrived, setArrived] = useState(0);
+  const open = useMutation<ImportAnswer, ApiFailure, File>({
     mutationFn: (file) => {
       stop.current = new AbortController();
       const form = new FormData();
       form.set('file', file, file.name);
-      return postForm('/api/books/import', form, { onProgress: () => undefined, signal: stop.current.signal });
+      setArrived(0);
+      return postForm('/api/books/import', form, { onProgress: setArrived, signal: stop.current.signal });
     },
-    onSuccess: (book) => {
+    onSuccess: ({ notes, ...book }) => {
       queries.setQueryData(['book', book.id], book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
-      void navigate(`/books/${book.id}/pages`);
+      // What was left out is told before the book is opened.
+      if (notes.length === 0) void navigate(`/books/${book.id}/pages`);
     },
   });
   return (
@@ -43,8 +47,20 @@ export function OpenBookFile() {
         className="action px-5 py-3"
         onClick={() => (open.isPending ? stop.current?.abort() : picker.current?.click())}
       >
-        {open.isPending ? 'Opening … call it off' : 'Open a book file'}
+        {open.isPending
+          ? `${arrived > 0 && arrived < 1 ? `Sending, ${Math.round(arrived * 100)} %` : 'Opening'} … call it off`
+          : 'Open a book file'}
       </button>
+      {open.data && open.data.notes.length > 0 && (
+        <div role="status" className="mt-2 border-l-4 border-blade bg-paper px-3 py-1.5 text-sm">
+          {open.data.notes.map((note) => (
+            <p key={note.code}>{bookFileNoteWords(note)}</p>
+          ))}
+          <Link className="remedy" to={`/books/${open.data.id}/pages`}>
+            Open “{open.data.book.title}”
+          </Link>
+        </div>
+      )}
       {open.isError && (
         <p role="alert" className="mt-2 border-l-4 border-blade bg-paper px-3 py-1.5 text-sm">
           {open.error.message}

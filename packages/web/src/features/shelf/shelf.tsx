@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
-import type { ShelfBook } from '@eight-up/core/contract/answers';
+import type { ShelfAnswer, ShelfBook } from '@eight-up/core/contract/answers';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { measure } from '@eight-up/core/units/measure';
 import { inch, mm, toMm } from '@eight-up/core/units/nm';
@@ -18,6 +18,7 @@ import { BookOnShelf, shelfScale, tallestOnShelf } from './book-on-shelf.tsx';
 import { OpenBookFile } from './open-book-file.tsx';
 import { FirstDummy } from './first-dummy.tsx';
 import { FindBooks, useArranged } from './find-books.tsx';
+import { UnreadableBooks } from './unreadable-books.tsx';
 import { WhatHappened, type Done } from './what-happened.tsx';
 
 const NO_BOOKS: readonly ShelfBook[] = [];
@@ -27,11 +28,17 @@ export function Shelf() {
   const navigate = useNavigate();
   const books = useQuery({
     queryKey: ['shelf'],
-    queryFn: () => getJson<{ books: readonly ShelfBook[] }>('/api/books'),
+    queryFn: () => getJson<ShelfAnswer>('/api/books'),
   });
   useActions([
     { id: 'new-book', title: 'Start a book', keys: 'N', run: () => void navigate('/new') },
     { id: 'drawer', title: 'Open the drawer of papers', keys: 'W', run: () => void navigate('/drawer') },
+    {
+      id: 'safekeeping',
+      title: 'Safekeeping: backups and checks',
+      keys: 'K',
+      run: () => void navigate('/safekeeping'),
+    },
   ]);
   const unit = useSettings((s) => s.unit);
   const begin = useBeginBook();
@@ -68,7 +75,10 @@ export function Shelf() {
           <h1 className="text-[2.6rem]">Eight Up</h1>
           <p className="mt-1 text-quiet">
             {books.isSuccess && list.length > 0 ? `${counted(list.length, 'book')} on the shelf · ` : ''}measures in{' '}
-            <UnitSwitch />
+            <UnitSwitch /> ·{' '}
+            <Link to="/safekeeping" className="remedy">
+              Safekeeping
+            </Link>
           </p>
         </div>
         <div className="flex items-start gap-2">
@@ -98,6 +108,7 @@ export function Shelf() {
         </p>
       )}
       {isSo && <WhatHappened done={done} onSettled={() => setDone(undefined)} />}
+      <UnreadableBooks books={books.data?.unreadable ?? []} />
       {books.isSuccess && list.length === 0 && <FirstDummy />}
       {list.length > 0 && (
         <main>
