@@ -39,6 +39,7 @@ describe('axe finds nothing', () => {
     '/',
     '/new',
     '/drawer',
+    '/safekeeping',
     '/drawer?look=becomes',
     'form',
     'paper',
@@ -103,6 +104,14 @@ describe('axe finds nothing', () => {
     'what has pages of one size': [
       'paper?ask=sheet',
       async (driver) => (await byRole(driver, 'radio', 'what has pages of one size')).click(),
+    ],
+    'the question before a backup is taken up': [
+      '/safekeeping',
+      async (driver) => {
+        await (await byRole(driver, 'button', /^Back up now/)).click();
+        await waitForText(driver, 'made when you asked for it');
+        await (await byRole(driver, 'button', /^Take up the state/)).click();
+      },
     ],
     'how to find the grain': [
       '/drawer',

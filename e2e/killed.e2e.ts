@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { randomBytes } from 'node:crypto';
@@ -8,6 +8,8 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { createRequire } from 'node:module';
 import type Sharp from 'sharp';
 import { DOCUMENT_VERSION } from '../packages/core/src/book/migrations.ts';
+import { gone } from '../packages/server/test/gone.ts';
+import { hostileFiles } from '../packages/server/test/hostile-files.ts';
 import { firstVersionData } from '../packages/server/test/first-version.ts';
 
 const sharp = createRequire(new URL('../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
@@ -25,11 +27,11 @@ interface Running {
 }
 
 /** Starts the server on the data folder; `limit` caps the size of every file it may write (kilobytes). */
-function spawned(limit?: number): ChildProcess {
+function spawned(limit?: number, ...args: readonly string[]): ChildProcess {
   const env = { ...process.env, PORT: '0', EIGHTUP_DATA: data };
   const stdio: ['ignore', 'pipe', 'inherit'] = ['ignore', 'pipe', 'inherit'];
   return limit === undefined
-    ? spawn(process.execPath, [MAIN], { env, stdio })
+    ? spawn(process.execPath, [MAIN, ...args], { env, stdio })
     : spawn('bash', ['-c', `ulimit -f ${limit}; exec "$0" "$1"`, process.execPath, MAIN], { env, stdio });
 }
 
@@ -137,6 +139,87 @@ describe('killed without warning', () => {
     const whole = await fetch(`${server.url}/api/books/${book.id}/files`, { method: 'POST', body: form() });
     expect(whole.status).toBe(200);
     await kill(server.child);
+  });
+
+  it('in the middle of imports, has each book whole with its history and pictures, or not at all', async () => {
+    let server = await start();
+    const source = await newBook(server.url);
+    const body = new FormData();
+    for (let i = 0; i < 6; i++) body.append('files', new Blob([await noise(700), `${i}`]), `noise ${i}.jpg`);
+    await fetch(`${server.url}/api/books/${source.id}/files`, { method: 'POST', body });
+    for (let n = 1; n < 40; n++)
+      await post(`${server.url}/api/books/${source.id}/revisions`, {
+        expect: n,
+        window: 'w',
+        command: { kind: 'rename', title: `change ${n + 1}` },
+      });
+    const zip = await (await fetch(`${server.url}/api/books/${source.id}/book.zip`)).blob();
+    let acknowledged = 1;
+    for (let kills = 0; kills < 8; kills++) {
+      const form = new FormData();
+      form.append('file', zip, 'book.zip');
+      const sent = fetch(`${server.url}/api/books/import`, { method: 'POST', body: form }).then(
+        (answer) => answer.status === 201,
+        () => false,
+      );
+      await pause(100 + 350 * kills);
+      await kill(server.child);
+      const done = await sent;
+      server = await start();
+      const { books } = (await get(`${server.url}/api/books`)) as unknown as { books: Saved[] };
+      expect(books.length).toBeGreaterThanOrEqual(acknowledged + (done ? 1 : 0));
+      expect(books.length).toBeLessThanOrEqual(acknowledged + 1);
+      acknowledged = books.length;
+      expect(readdirSync(path.join(data, 'incoming'))).toEqual([]);
+      for (const { id } of books) {
+        expect((await get(`${server.url}/api/books/${id}`)).revision).toBe(40);
+        const first = await get(`${server.url}/api/books/${id}/at/1`);
+        for (const { content } of first.book.pages.slice(0, 6)) expect(content?.name).toMatch(/^noise/);
+        expect((await fetch(`${server.url}/api/books/${id}/print.pdf`)).status).toBe(200);
+      }
+    }
+    expect(acknowledged).toBeGreaterThan(1);
+    await kill(server.child);
+  });
+
+  it('in the first start of the demo, begins it anew: every book once, none half filled', async () => {
+    for (let kills = 0; kills < 6; kills++) {
+      const child = spawned(undefined, '--demo');
+      await pause(700 + 900 * kills);
+      await kill(child);
+    }
+    const server = await ready(spawned(undefined, '--demo'));
+    const { books } = (await get(`${server.url}/api/books`)) as unknown as { books: Saved[] };
+    const titles = books.map(({ book }) => book.title);
+    expect(new Set(titles).size).toBe(titles.length);
+    expect(titles).toHaveLength(6);
+    const { papers } = (await get(`${server.url}/api/papers`)) as unknown as { papers: { name: string }[] };
+    expect(new Set(papers.map(({ name }) => name)).size).toBe(papers.length);
+    await kill(server.child);
+  });
+
+  it('while it reads a file that never ends, leaves no process behind and opens again at once', async () => {
+    const server = await start();
+    const book = await newBook(server.url);
+    const endless = hostileFiles(7).find(({ name }) => name === 'one endless path.svg')!;
+    const form = new FormData();
+    form.append('files', new Blob([new Uint8Array(endless.bytes)]), endless.name);
+    const sent = fetch(`${server.url}/api/books/${book.id}/files`, { method: 'POST', body: form }).catch(
+      () => undefined,
+    );
+    const children = () => {
+      const { pid } = server.child;
+      return readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim().split(' ').filter(Boolean).map(Number);
+    };
+    while (children().length === 0) await pause(10);
+    await pause(1500);
+    const workers = children();
+    await kill(server.child);
+    await sent;
+    const again = await start();
+    for (const worker of workers) await gone(worker);
+    expect(readdirSync(path.join(data, 'incoming'))).toEqual([]);
+    await kill(again.child);
   });
 
   it('in the middle of a migration, finds every book in its old shape or its new one, never between', async () => {

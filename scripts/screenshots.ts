@@ -15,6 +15,7 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['shelf', undefined, '/', 6000],
   ['form', 'Sixteen Bells', 'form', 3000],
   ['drawer', undefined, '/drawer', 2500],
+  ['safekeeping', undefined, '/safekeeping', 3000],
   ['sheet-becomes', 'Knots for Short Crossings', 'paper?ask=sheet', 3500],
   ['ranking', 'What the Gulls Left', 'paper?ask=book', 4000],
   ['cutting', 'Knots for Short Crossings', 'paper?ask=cut', 4000],

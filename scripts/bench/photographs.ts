@@ -8,10 +8,13 @@ const sharp = createRequire(new URL('../../packages/server/package.json', import
 /** Size of a photograph of twelve megapixels. */
 export const TWELVE_MEGAPIXELS = { width: 3000, height: 4000 };
 
-/** 64 different photographs of twelve megapixels as JPEG files (blurred noise: as large as real ones), made once. */
-export async function photographs(folder: string): Promise<readonly string[]> {
+export type PhotographKind = 'jpeg' | 'png';
+
+/** 64 different photographs of twelve megapixels as JPEG or PNG files (blurred noise: as large as real ones), made once. */
+export async function photographs(folder: string, kind: PhotographKind = 'jpeg'): Promise<readonly string[]> {
   mkdirSync(folder, { recursive: true });
-  const files = Array.from({ length: 64 }, (_, i) => path.join(folder, `photograph-${i}.jpg`));
+  const ending = { jpeg: 'jpg', png: 'png' }[kind];
+  const files = Array.from({ length: 64 }, (_, i) => path.join(folder, `photograph-${i}.${ending}`));
   for (const [i, file] of files.entries()) {
     if (existsSync(file)) continue;
     const noise = sharp({
@@ -22,7 +25,11 @@ export async function photographs(folder: string): Promise<readonly string[]> {
         noise: { type: 'gaussian', mean: 90 + i, sigma: 24 },
       },
     });
-    writeFileSync(file, await noise.blur(1.1).jpeg({ quality: 82 }).toBuffer());
+    const blurred = noise.blur(1.1);
+    writeFileSync(
+      file,
+      await (kind === 'jpeg' ? blurred.jpeg({ quality: 82 }) : blurred.png({ compressionLevel: 3 })).toBuffer(),
+    );
   }
   return files;
 }

@@ -13,6 +13,7 @@ import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { uprightPdfSize } from '../../packages/core/src/pagination/content-space.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
 import { printPdf } from '../../packages/server/src/exports/print-pdf.ts';
+import { writePdf } from '../../packages/server/src/exports/write-pdf.ts';
 
 const require = createRequire(new URL('../../packages/server/package.json', import.meta.url));
 const { PDFDocument } = require('@cantoo/pdf-lib') as typeof PdfLib;
@@ -27,7 +28,7 @@ async function copy(): Promise<Uint8Array> {
   return target.save();
 }
 
-async function impose(): Promise<Uint8Array> {
+async function impose(out: string): Promise<void> {
   const form = { id: 'meander-book', parameters: { rows: 8, columns: 8 } };
   const sheet = { width: mm(841), height: mm(1189), fibre: 'along-height' as const };
   const plan = planBook(form, sheet);
@@ -40,10 +41,12 @@ async function impose(): Promise<Uint8Array> {
   const made = newBook('bench', form, sheet);
   if (!made.ok) throw new Error('the bench’s own book cannot be made');
   const choice = { face: 'both', flip: 'long-edge' } as const;
-  return printPdf(plan.value, { ...made.value, pages }, [asset], () => file, choice);
+  const places = { originalPath: () => file, scratch: tmpdir() };
+  await writePdf(await printPdf(plan.value, { ...made.value, pages }, [asset], places, choice), out);
 }
 
 const began = performance.now();
-if (what !== 'idle')
-  await writeFile(path.join(tmpdir(), `eight-up-bench-${what}.pdf`), await (what === 'copy' ? copy() : impose()));
+const out = path.join(tmpdir(), `eight-up-bench-${what}.pdf`);
+if (what === 'copy') await writeFile(out, await copy());
+if (what === 'impose') await impose(out);
 console.log(JSON.stringify({ ms: performance.now() - began, peakMb: process.resourceUsage().maxRSS / 1024 }));

@@ -45,6 +45,7 @@ export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'get', path: '/api/books/{id}/pages.csv' },
   { method: 'get', path: '/api/books/{id}/pages.md' },
   { method: 'get', path: '/api/books/{id}/book.zip' },
+  { method: 'get', path: '/api/books/{id}/rescue.txt' },
   { method: 'post', path: '/api/papers/starter', body: {} },
   {
     method: 'post',
@@ -91,6 +92,10 @@ export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'get', path: '/api/settings' },
   { method: 'get', path: '/api/papers' },
   { method: 'get', path: '/api/papers/papers.csv' },
+  { method: 'get', path: '/api/safekeeping' },
+  { method: 'post', path: '/api/safekeeping/backups', body: {} },
+  { method: 'post', path: '/api/safekeeping/check', body: {} },
+  { method: 'get', path: '/api/safekeeping/everything.zip' },
   {
     method: 'post',
     path: '/api/compute/fold',

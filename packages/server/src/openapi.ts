@@ -18,6 +18,7 @@ import {
   undoRequest,
 } from '@eight-up/core/contract/schemas';
 import { FORMS } from '@eight-up/core/forms/registry';
+import { restoreRequest } from './safekeeping/routes.ts';
 import { API_EXAMPLES } from './api-examples.ts';
 
 extendZodWithOpenApi(z);
@@ -219,6 +220,34 @@ const ROUTES: readonly Route[] = [
     summary: 'A picture scaled for the screen',
     answers: 'image/webp',
     query: { size: 'longer side in pixels' },
+  },
+  {
+    method: 'get',
+    path: '/api/books/{id}/rescue.txt',
+    summary: 'What is stored of a book, as it is stored, readable or not',
+    answers: 'text/plain',
+  },
+  { method: 'get', path: '/api/safekeeping', summary: 'Backups and what they hold; the check of the folder' },
+  { method: 'post', path: '/api/safekeeping/backups', summary: 'Back up now', status: 201 },
+  {
+    method: 'post',
+    path: '/api/safekeeping/restore',
+    summary: 'Take the state of a backup up again; the present one is backed up first',
+    body: restoreRequest,
+  },
+  { method: 'post', path: '/api/safekeeping/check', summary: 'Begin to look through the folder', status: 202 },
+  { method: 'post', path: '/api/safekeeping/check/stop', summary: 'Stop that' },
+  {
+    method: 'get',
+    path: '/api/safekeeping/everything.zip',
+    summary: 'Everything as one file',
+    answers: 'application/zip',
+  },
+  {
+    method: 'post',
+    path: '/api/safekeeping/everything',
+    summary: 'Bring everything back from such a file; the part is called "file"',
+    multipart: bookFileBody,
   },
   {
     method: 'post',

@@ -47,13 +47,10 @@ export async function embedFonts(document: PDFDocument, text: string): Promise<D
   const embed = async (weight: number): Promise<Face> => {
     const fonts = new Map<FacePart, PDFFont>();
     for (const [part, signs] of used) {
-      const file = await readFile(require.resolve(FACE_FILES[part]));
-      const font = await subsetFont(file, signs, { targetFormat: 'truetype', variationAxes: { wght: weight } });
-      // fontkit reads past the last table; the padding keeps it inside the buffer.
-      const padded = Buffer.concat([font, Buffer.alloc(64)]);
+      const font = await cutFont(part, signs, weight);
       fonts.set(
         part,
-        await document.embedFont(padded, { subset: false, features: { liga: false, clig: false, calt: false } }),
+        await document.embedFont(font, { subset: false, features: { liga: false, clig: false, calt: false } }),
       );
     }
     const runs = (line: string) => textRuns(line).map((run) => ({ font: fonts.get(run.part)!, text: run.text }));
@@ -62,6 +59,25 @@ export async function embedFonts(document: PDFDocument, text: string): Promise<D
     return { runs, widthOf };
   };
   return { plain: await embed(PLAIN_WEIGHT), strong: await embed(STRONG_WEIGHT) };
+}
+
+/** The latest fonts that were cut: one book's files ask for the same signs again and again. */
+const cut = new Map<string, Promise<Buffer>>();
+const MOST_CUT = 24;
+
+/** A file of the face with just these signs, in one weight. */
+function cutFont(part: FacePart, signs: string, weight: number): Promise<Buffer> {
+  const key = `${part} ${weight} ${signs}`;
+  const known = cut.get(key);
+  if (known) return known;
+  const made = readFile(require.resolve(FACE_FILES[part]))
+    .then((file) => subsetFont(file, signs, { targetFormat: 'truetype', variationAxes: { wght: weight } }))
+    // fontkit reads past the last table; the padding keeps it inside the buffer.
+    .then((font) => Buffer.concat([font, Buffer.alloc(64)]));
+  made.catch(() => cut.delete(key));
+  cut.set(key, made);
+  if (cut.size > MOST_CUT) cut.delete(cut.keys().next().value!);
+  return made;
 }
 
 /** A text parted where its characters come from another file of the face. */
