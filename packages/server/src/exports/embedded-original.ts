@@ -84,11 +84,11 @@ async function embedPicture(
   { kind, pages: [seen] }: Pick<AssetInfo, 'kind' | 'pages'>,
   way: Way,
 ): Promise<Embedded> {
-  const { orientation } = await sharp(path, { limitInputPixels: false }).metadata();
   const { context } = document;
+  const jpeg = kind === 'jpeg' ? jpegAsItIs(context, path) : undefined;
+  const orientation = jpeg?.orientation ?? (await sharp(path, { limitInputPixels: false }).metadata()).orientation;
   const ref =
-    (kind === 'jpeg' ? await jpegAsItIs(context, path) : kind === 'png' ? await pngAsItIs(context, path) : undefined) ??
-    (await drawnPicture(document, path, way));
+    jpeg?.ref ?? (kind === 'png' ? pngAsItIs(context, path) : undefined) ?? (await drawnPicture(document, path, way));
   // PDF draws a picture in the unit square with y upwards; stored rasters run downwards.
   const unitDown: Affine = [1, 0, 0, -1, 0, 1];
   const upright = [uprightFromExif(orientation), unitDown].reduce(affineAfter, scaling(seen!.width, seen!.height));
@@ -105,7 +105,7 @@ async function drawnPicture({ context }: PDFDocument, path: string, { scratch, s
   const part = async (one: Sharp): Promise<PDFRef> => {
     const file = join(scratch, `${randomUUID()}.png`);
     await one.png({ compressionLevel: 5, adaptiveFiltering: true, progressive: false }).toFile(file);
-    const ref = await pngAsItIs(context, file);
+    const ref = pngAsItIs(context, file);
     if (!ref) throw new Error('a picture written anew cannot be read');
     return ref;
   };

@@ -1,4 +1,4 @@
-import { open } from 'node:fs/promises';
+import { closeSync, openSync, readSync } from 'node:fs';
 import { PDFName, type PDFContext, type PDFRef } from '@cantoo/pdf-lib';
 import { StreamOfFile, type Stretch } from './stream-of-file.ts';
 
@@ -10,14 +10,14 @@ const MOST_CHUNKS = 1_000_000;
  * A PNG's own data as a picture of a PDF, unread: both pack rows with the same predictors (PNG 1.2, 9; ISO 32000-1, 7.4.4.4).
  * Undefined where the PNG has alpha, is interlaced or is not laid out as it should be. Chunks of text are passed over.
  */
-export async function pngAsItIs(context: PDFContext, path: string): Promise<PDFRef | undefined> {
-  const file = await open(path);
+export function pngAsItIs(context: PDFContext, path: string): PDFRef | undefined {
+  const file = openSync(path, 'r');
   try {
-    const read = async (at: number, length: number) => {
-      const { buffer, bytesRead } = await file.read(Buffer.alloc(length), 0, length, at);
-      return bytesRead === length ? buffer : undefined;
-    };
-    const head = await read(8, 25);
+    // Step by step in this process, which is the pool's: a photograph has thousands of chunks.
+    const heading = Buffer.alloc(8);
+    const read = (at: number, length: number, into = Buffer.alloc(length)) =>
+      readSync(file, into, 0, length, at) === length ? into : undefined;
+    const head = read(8, 25);
     if (head?.toString('latin1', 4, 8) !== 'IHDR') return undefined;
     const [width, height, depth, colour, interlaced] = [
       head.readUInt32BE(8),
@@ -31,11 +31,11 @@ export async function pngAsItIs(context: PDFContext, path: string): Promise<PDFR
     const data: Stretch[] = [];
     let palette: Buffer | undefined;
     for (let at = 33, n = 0; n < MOST_CHUNKS; n++) {
-      const chunk = await read(at, 8);
+      const chunk = read(at, 8, heading);
       if (!chunk) return undefined;
       const [length, kind] = [chunk.readUInt32BE(0), chunk.toString('latin1', 4, 8)];
       if (kind === 'tRNS') return undefined;
-      if (kind === 'PLTE') palette = length <= 768 ? await read(at + 8, length) : undefined;
+      if (kind === 'PLTE') palette = length <= 768 ? read(at + 8, length) : undefined;
       if (kind === 'IDAT') data.push({ path, from: at + 8, length });
       if (kind === 'IEND') break;
       at += 12 + length;
@@ -54,7 +54,7 @@ export async function pngAsItIs(context: PDFContext, path: string): Promise<PDFR
     });
     return context.register(new StreamOfFile(dict, data));
   } finally {
-    await file.close();
+    closeSync(file);
   }
 }
 

@@ -20,7 +20,7 @@ export async function writePdf(document: PDFDocument, out: string): Promise<void
       file.add(`${ref.objectNumber} ${ref.generationNumber} obj\n`);
       if (object instanceof StreamOfFile) {
         file.add(`${object.dict.toString()}\nstream\n`);
-        for (const stretch of object.stretches) file.copy(stretch);
+        file.copy(object.stretches);
         file.add('\nendstream');
       } else {
         const bytes = Buffer.alloc(object.sizeInBytes());
@@ -44,8 +44,8 @@ export async function writePdf(document: PDFDocument, out: string): Promise<void
 /** A file written from its beginning to its end, in large pieces; it holds its process up, which is the pool's and does nothing else. */
 class Appending {
   readonly #file: number;
-  readonly #copying = Buffer.allocUnsafe(AT_ONCE);
-  #waiting: Buffer[] = [];
+  readonly #out = Buffer.allocUnsafe(AT_ONCE);
+  readonly #in = Buffer.allocUnsafe(AT_ONCE);
   #held = 0;
   /** bytes so far, those that wait included */
   length = 0;
@@ -56,36 +56,45 @@ class Appending {
 
   add(bytes: Buffer | string): void {
     const more = typeof bytes === 'string' ? Buffer.from(bytes, 'latin1') : bytes;
-    this.#waiting.push(more);
-    this.#held += more.length;
     this.length += more.length;
-    if (this.#held > AT_ONCE) this.write();
+    for (let done = 0; done < more.length;) {
+      const copied = more.copy(this.#out, this.#held, done);
+      this.#held += copied;
+      done += copied;
+      if (this.#held === this.#out.length) this.write();
+    }
   }
 
-  copy({ path, from, length }: Stretch): void {
-    this.write();
-    const source = openSync(path, 'r');
+  /** Copies stretches of files: a window is read at once, and what lies in it taken from there, however small the stretches are. */
+  copy(stretches: readonly Stretch[]): void {
+    let open: { readonly path: string; readonly file: number } | undefined;
+    let [begins, ends] = [0, 0];
     try {
-      for (let done = 0; done < length;) {
-        const read = readSync(source, this.#copying, 0, Math.min(AT_ONCE, length - done), from + done);
-        if (read === 0) throw new Error('an original has become shorter while it was copied');
-        this.#put(this.#copying.subarray(0, read));
-        done += read;
+      for (const { path, from, length } of stretches) {
+        if (open?.path !== path) {
+          if (open) closeSync(open.file);
+          open = { path, file: openSync(path, 'r') };
+          [begins, ends] = [0, 0];
+        }
+        for (let at = from; at < from + length;) {
+          if (at < begins || at >= ends) {
+            begins = at;
+            ends = at + readSync(open.file, this.#in, 0, AT_ONCE, at);
+            if (ends === begins) throw new Error('an original has become shorter while it was copied');
+          }
+          const until = Math.min(ends, from + length);
+          this.add(this.#in.subarray(at - begins, until - begins));
+          at = until;
+        }
       }
-      this.length += length;
     } finally {
-      closeSync(source);
+      if (open) closeSync(open.file);
     }
   }
 
   write(): void {
-    if (this.#waiting.length > 0) this.#put(Buffer.concat(this.#waiting));
-    this.#waiting = [];
+    for (let done = 0; done < this.#held;) done += writeSync(this.#file, this.#out, done, this.#held - done);
     this.#held = 0;
-  }
-
-  #put(bytes: Buffer): void {
-    for (let done = 0; done < bytes.length;) done += writeSync(this.#file, bytes, done);
   }
 
   close(): void {
