@@ -1,5 +1,5 @@
 import { numbers } from '../../packages/server/test/hostile-files.ts';
-import { isFailure, type Served } from './served.ts';
+import { isFailure, patience, type Served } from './served.ts';
 
 interface Schema {
   readonly type?: string | readonly string[];
@@ -116,7 +116,7 @@ export async function fuzz({ url }: Served, count: number, seed: number, ids: re
       init.body = JSON.stringify(ANY[below(ANY.length)]);
     }
     const address = `${url}${filled}${query.length ? `?${query.join('&')}` : ''}`;
-    const answer = await fetch(address, init).catch(() => undefined);
+    const answer = await fetch(address, { ...init, signal: patience() }).catch(() => undefined);
     const status = answer?.status ?? 0;
     statuses.set(status, (statuses.get(status) ?? 0) + 1);
     const text = (await answer?.text().catch(() => '')) ?? '';

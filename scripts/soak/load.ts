@@ -1,7 +1,8 @@
 import { createRequire } from 'node:module';
 import type Sharp from 'sharp';
 import { hostileFiles, numbers, oddFiles } from '../../packages/server/test/hostile-files.ts';
-import { get, isFailure, post, residentMb, SHEET, type Answer, type Served } from './served.ts';
+import { healthAsked } from './health.ts';
+import { get, isFailure, patience, post, residentMb, SHEET, type Answer, type Served } from './served.ts';
 
 const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
 
@@ -13,8 +14,11 @@ interface Saved {
 
 /** Makers at work, odd and hostile files among what they drop in, prints, bins, backups, broken-off downloads; health asked ten times a second. */
 export async function load({ url, child }: Served, minutes: number, seed: number) {
+  // Made beforehand: it takes this process a while.
+  const [hostile, odd] = [hostileFiles(seed), oddFiles()];
+  // Connections that were dropped while it did are noticed.
+  await new Promise((resolve) => setTimeout(resolve, 1000));
   const until = Date.now() + minutes * 60_000;
-  const health: number[] = [];
   const memory: number[] = [];
   const failures: string[] = [];
   const done = new Map<string, number>();
@@ -25,19 +29,16 @@ export async function load({ url, child }: Served, minutes: number, seed: number
       failures.push(`${what}: ${answer.status} ${JSON.stringify(answer.body)?.slice(0, 200)}`);
     return answer;
   };
-  const probe = async () => {
-    while (Date.now() < until) {
-      const began = performance.now();
-      await fetch(`${url}/api/health`);
-      health.push(performance.now() - began);
-      if (health.length % 50 === 0) memory.push(residentMb(child));
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
-  };
+  const health = healthAsked(url);
+  const watch = setInterval(() => memory.push(residentMb(child)), 2000);
   const files = async (id: string, name: string, bytes: Uint8Array): Promise<Answer<Saved>> => {
     const form = new FormData();
     form.append('files', new Blob([new Uint8Array(bytes)]), name);
-    const answer = await fetch(`${url}/api/books/${id}/files`, { method: 'POST', body: form }).catch(() => undefined);
+    const answer = await fetch(`${url}/api/books/${id}/files`, {
+      method: 'POST',
+      body: form,
+      signal: patience(),
+    }).catch(() => undefined);
     return { status: answer?.status ?? 0, body: (await answer?.json().catch(() => undefined)) as Saved };
   };
   const maker = async (n: number) => {
@@ -47,6 +48,7 @@ export async function load({ url, child }: Served, minutes: number, seed: number
         'book',
         await post<Saved>(`${url}/api/books`, { title: `Soak ${n}`, form: 'slit-book', sheet: SHEET }),
       );
+      if (made.status !== 201) continue;
       const { id } = made.body as Saved;
       let revision = 0;
       for (let step = 0; step < 12 && Date.now() < until; step++) {
@@ -67,11 +69,10 @@ export async function load({ url, child }: Served, minutes: number, seed: number
             revision = saved.revision;
             kept.push({ id, asset: saved.taken![0]!.asset });
           }
-        } else if (what === 7)
-          note('print', { status: (await fetch(`${url}/api/books/${id}/print.pdf`)).status, body: undefined });
+        } else if (what === 7) note('print', await get(`${url}/api/books/${id}/print.pdf`));
         else if (what === 8) {
-          const odd = below(30) === 0 ? hostileFiles(below(1000)) : oddFiles();
-          const file = odd[below(odd.length)]!;
+          const set = below(30) === 0 ? hostile : odd;
+          const file = set[below(set.length)]!;
           const sent = note('odd file', await files(id, file.name, file.bytes));
           if (sent.status === 200) revision = (sent.body as Saved).revision;
         } else {
@@ -89,12 +90,14 @@ export async function load({ url, child }: Served, minutes: number, seed: number
       if (below(40) === 0) note('backup', await post(`${url}/api/safekeeping/backups`, {}));
     }
   };
-  await Promise.all([probe(), ...Array.from({ length: 4 }, (_, n) => maker(n))]);
+  await Promise.all(Array.from({ length: 4 }, (_, n) => maker(n)));
+  clearInterval(watch);
+  await health.stop();
   let missing = 0;
   for (const { asset } of kept)
     if ((await fetch(`${url}/api/assets/${asset}/original`, { method: 'HEAD' })).status !== 200) missing++;
   for (const failure of failures.slice(0, 20)) console.log(`  ${failure}`);
-  const sorted = [...health].sort((a, b) => a - b);
+  const sorted = health.times.toSorted((a, b) => a - b);
   const at = (share: number) => sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * share))]!.toFixed(1);
   const quarter = Math.max(1, Math.floor(memory.length / 4));
   const mean = (list: readonly number[]) => (list.reduce((sum, one) => sum + one, 0) / list.length).toFixed(0);
@@ -103,7 +106,13 @@ export async function load({ url, child }: Served, minutes: number, seed: number
     minutes,
     done: Object.fromEntries(done),
     'books on the shelf': opened.body.books.length,
-    'health, ms': { p50: at(0.5), p99: at(0.99), most: at(1) },
+    'health, ms': {
+      asked: sorted.length,
+      'no answer': sorted.filter((ms) => ms < 0).length,
+      p50: at(0.5),
+      p99: at(0.99),
+      most: at(1),
+    },
     'memory of the server, MB': {
       'first quarter': mean(memory.slice(0, quarter)),
       'last quarter': mean(memory.slice(-quarter)),

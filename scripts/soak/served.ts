@@ -35,6 +35,9 @@ export const ended = (child: ChildProcess, signal: 'SIGKILL' | 'SIGTERM'): Promi
 export const residentMb = (child: ChildProcess): number =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
 
+/** Whoever gets no answer for so long counts it as none. */
+export const patience = (): AbortSignal => AbortSignal.timeout(120_000);
+
 export interface Answer<T = unknown> {
   readonly status: number;
   readonly body: T;
@@ -46,12 +49,13 @@ export async function post<T = unknown>(url: string, body: object): Promise<Answ
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(body),
+    signal: patience(),
   }).catch(() => undefined);
   return { status: answer?.status ?? 0, body: (await answer?.json().catch(() => undefined)) as T };
 }
 
 export async function get<T = unknown>(url: string): Promise<Answer<T>> {
-  const answer = await fetch(url).catch(() => undefined);
+  const answer = await fetch(url, { signal: patience() }).catch(() => undefined);
   return { status: answer?.status ?? 0, body: (await answer?.json().catch(() => undefined)) as T };
 }
 
