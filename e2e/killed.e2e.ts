@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { randomBytes } from 'node:crypto';
@@ -234,6 +234,41 @@ describe('killed without warning', () => {
     expect([kept.book.version, kept.revision]).toEqual([DOCUMENT_VERSION, 1500]);
     const undone = await post(`${server.url}/api/books/old/undo`, { expect: 1500, window: 'w' });
     expect(undone!.book.title).toBe('change 1499');
+    await kill(server.child);
+  });
+});
+
+describe('downloads that are broken off', () => {
+  it('leave no file open and nothing lying about', async () => {
+    const server = await start();
+    const book = await newBook(server.url);
+    const body = new FormData();
+    for (let i = 0; i < 6; i++) body.append('files', new Blob([await noise(1500), `${i}`]), `noise ${i}.jpg`);
+    await fetch(`${server.url}/api/books/${book.id}/files`, { method: 'POST', body });
+    const { assets } = (await get(`${server.url}/api/books/${book.id}`)) as unknown as { assets: { id: string }[] };
+    const addresses = ['book.zip', 'print.pdf'].map((file) => `${server.url}/api/books/${book.id}/${file}`);
+    for (let n = 0; n < 24; n++) {
+      const stop = new AbortController();
+      const address = [...addresses, `${server.url}/api/assets/${assets[0]!.id}/original`][n % 3]!;
+      const answer = await fetch(address, { signal: stop.signal });
+      const reader = answer.body!.getReader();
+      await reader.read();
+      stop.abort();
+      await reader.closed.catch(() => undefined);
+    }
+    const open = () => {
+      const folder = `/proc/${server.child.pid}/fd`;
+      return readdirSync(folder).flatMap((name) => {
+        try {
+          const file = readlinkSync(path.join(folder, name));
+          return /originals|incoming/.test(file) ? [file] : [];
+        } catch {
+          return [];
+        }
+      });
+    };
+    while (open().length > 0 || readdirSync(path.join(data, 'incoming')).length > 0) await pause(20);
+    expect(open()).toEqual([]);
     await kill(server.child);
   });
 });

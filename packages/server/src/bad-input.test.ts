@@ -141,6 +141,88 @@ describe('requests that are not as they should be', () => {
   });
 });
 
+describe('what no program of ours sends', () => {
+  const answered = async (answer: { status: number; body: { code?: string; message?: string } }) => {
+    expect(answer.status).toBeLessThan(500);
+    expect(answer.body.message).toMatch(/^[A-Z“].*\.$/s);
+  };
+
+  it('NUL in addresses and names is not found, or left out', async () => {
+    for (const address of [
+      '/api/books/%00',
+      '/api/books/a%00b/print.pdf',
+      '/api/assets/%00/original',
+      '/api/papers/%00',
+    ])
+      await answered(await server.request.get(address));
+    const { id } = await server.newBook();
+    expect((await rename(id, 0, 'Low\0 Water')).body.book.title).toBe('Low Water');
+    await answered(await server.request.post('/api/papers/%00').send({}));
+  });
+
+  it.each([
+    ['without a name', 'Content-Disposition: form-data; filename="a.jpg"'],
+    ['without anything', 'Content-Type: image/jpeg'],
+    ['with an empty name', 'Content-Disposition: form-data; name=""; filename=""'],
+    ['with a field of a megabyte', `Content-Disposition: form-data; name="${'x'.repeat(1_000_000)}"`],
+  ])('a multipart part %s is refused', async (_, head) => {
+    const { id } = await server.newBook();
+    for (const address of [`/api/books/${id}/files`, '/api/assets', '/api/books/import', '/api/safekeeping/everything'])
+      await answered(
+        await server.request
+          .post(address)
+          .set('content-type', 'multipart/form-data; boundary=x')
+          .send(Buffer.from(`--x\r\n${head}\r\n\r\nbytes\r\n--x--\r\n`)),
+      );
+    expect(readdirSync(path.join(server.dataFolder, 'incoming'))).toEqual([]);
+  });
+
+  it('JSON nested deeper than anything is refused', async () => {
+    const deep = `${'['.repeat(60_000)}${']'.repeat(60_000)}`;
+    await answered(
+      await server.request
+        .post('/api/books')
+        .set('content-type', 'application/json')
+        .send(`{"title":"x","parameters":{"a":${deep}}}`),
+    );
+  });
+
+  it('a table with a cell of three megabytes is refused without being sent back', async () => {
+    const cell = 'x'.repeat(3_000_000);
+    for (const [address, table] of [
+      ['/api/papers/papers.csv', `name,width,height\nA,500,${cell}\n`],
+      ['/api/papers/papers.csv', `name,${cell}\nA,500\n`],
+      [`/api/books/${(await server.newBook()).id}/pages.csv`, `page,fit\n1,${cell}\n`],
+    ] as const) {
+      const answer = await server.request.post(address).set('content-type', 'text/csv').send(table);
+      expect(answer.status).toBe(422);
+      expect(answer.text.length).toBeLessThan(6000);
+    }
+  });
+
+  it('pages of another program on this machine may not write; scripts and the application’s own may', async () => {
+    const asked = (origin: string | undefined) => {
+      const request = server.request.post('/api/books').set('host', '127.0.0.1:4808');
+      if (origin !== undefined) void request.set('origin', origin);
+      return request.send({
+        title: 'x',
+        form: 'slit-book',
+        sheet: { width: 297_000_000, height: 210_000_000, fibre: 'any' },
+      });
+    };
+    for (const origin of [
+      'http://127.0.0.1:3000',
+      'http://localhost:4808',
+      'https://127.0.0.1:4808',
+      'null',
+      'http://elsewhere.test',
+    ])
+      expect((await asked(origin)).body.code, origin).toBe('origin-refused');
+    expect((await asked('http://127.0.0.1:4808')).status).toBe(201);
+    expect((await asked(undefined)).status).toBe(201);
+  });
+});
+
 describe('a disk that takes no more', () => {
   it('when a file is kept: a sentence, the book unchanged, and the next try works', async () => {
     const { id } = await server.newBook();

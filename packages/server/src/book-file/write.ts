@@ -1,9 +1,8 @@
-import { existsSync } from 'node:fs';
 import path from 'node:path';
 import type { BookDocument } from '@eight-up/core/book/document';
 import { BOOK_FILE_VERSION, HISTORY_ENTRY, originalEntry, type BookLog } from '@eight-up/core/contract/book-file';
 import { FileStore } from '../files/store.ts';
-import { zipTo } from './zip-out.ts';
+import { originalsToPack, zipTo } from './zip-out.ts';
 
 export interface WriteBookFile {
   readonly book: BookDocument;
@@ -27,9 +26,8 @@ export async function writeBookFile({ book, assets, dataFolder, scratch, history
     zip.addBuffer(Buffer.from(JSON.stringify(head, null, 1)), 'book.json');
     if (history) zip.addFile(history.lines, HISTORY_ENTRY);
     // Pictures and PDFs are packed already: stored as they are.
-    for (const asset of assets)
-      if (existsSync(store.originalPath(asset)))
-        zip.addFile(store.originalPath(asset), originalEntry(asset), { compress: false });
+    for (const { asset, place } of originalsToPack(store, assets, scratch))
+      zip.addFile(place, originalEntry(asset), { compress: false });
   });
   return out;
 }

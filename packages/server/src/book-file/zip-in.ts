@@ -1,5 +1,5 @@
 import { createWriteStream } from 'node:fs';
-import { open, stat, statfs } from 'node:fs/promises';
+import { open, stat } from 'node:fs/promises';
 import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { promisify } from 'node:util';
@@ -8,13 +8,12 @@ import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { cutText } from '@eight-up/core/text';
 import { fail, type Result } from '@eight-up/core/result';
 import type { BookFileProblem } from '@eight-up/core/contract/book-file';
+import { roomFor } from '../data-folder/room.ts';
 
 /** A packed entry may swell this much, beyond its first megabytes: pictures hardly pack at all. */
 const MOST_RATIO = 200;
 const RATIO_FROM = 4 * 1024 * 1024;
 const MOST_ENTRIES = 200_000;
-/** Left free on the disk for everything else, in bytes. */
-const LEFT_FREE = 64 * 1024 * 1024;
 /** A local header is at least this long (APPNOTE 4.3.7); two bodies are never nearer. */
 const LEAST_HEADER = 30;
 
@@ -50,7 +49,7 @@ export async function withZip<T>(
       if (entries.size >= MOST_ENTRIES) return fail({ code: 'book-file-swells', path: cutText(path, 200) });
       entries.set(path, entry);
     }
-    const wrong = untrue([...entries.values()]) ?? (await tooLarge(file, [...entries.values()]));
+    const wrong = untrue([...entries.values()]) ?? tooLarge(file, [...entries.values()]);
     if (wrong) return fail(wrong);
     return await act({ entries, unpack: (entry, place) => unpacked(zip, entry, place) });
   } catch (error) {
@@ -80,10 +79,9 @@ function untrue(entries: readonly Entry[]): BookFileProblem | undefined {
   return undefined;
 }
 
-async function tooLarge(file: string, entries: readonly Entry[]): Promise<BookFileProblem | undefined> {
+function tooLarge(file: string, entries: readonly Entry[]): BookFileProblem | undefined {
   const needs = entries.reduce((sum, { uncompressedSize }) => sum + uncompressedSize, 0);
-  const { bavail, bsize } = await statfs(file);
-  const free = Math.max(0, bavail * bsize - LEFT_FREE);
+  const free = roomFor(file);
   return needs > free ? { code: 'book-file-larger-than-disk', needs, free } : undefined;
 }
 

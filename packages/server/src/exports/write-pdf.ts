@@ -1,21 +1,29 @@
 import { closeSync, openSync, readSync, writeSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { PDFCrossRefSection, PDFDict, PDFHeader, PDFName, PDFNumber, type PDFDocument } from '@cantoo/pdf-lib';
+import { mustHaveRoom } from '../data-folder/room.ts';
 import { StreamOfFile, type Stretch } from './stream-of-file.ts';
 
 const AT_ONCE = 1 << 18;
 
 /**
  * Writes a PDF object by object, so that no file, however large, is ever held whole: header, bodies, cross-reference table,
- * trailer (ISO 32000-1, 7.5). What lies in files is copied from there. Errors: those of the file system.
+ * trailer (ISO 32000-1, 7.5). What lies in files is copied from there. Errors: those of the file system, a disk too
+ * full among them before anything is written.
  */
 export async function writePdf(document: PDFDocument, out: string): Promise<void> {
   await document.flush();
   const { context } = document;
+  const objects = context.enumerateIndirectObjects();
+  mustHaveRoom(
+    dirname(out),
+    objects.reduce((sum, [, object]) => sum + object.sizeInBytes(), 0),
+  );
   const file = new Appending(out);
   try {
     file.add(`${PDFHeader.forVersion(1, 7).toString()}\n\n`);
     const table = PDFCrossRefSection.create();
-    for (const [ref, object] of context.enumerateIndirectObjects()) {
+    for (const [ref, object] of objects) {
       table.addEntry(ref, file.length);
       file.add(`${ref.objectNumber} ${ref.generationNumber} obj\n`);
       if (object instanceof StreamOfFile) {

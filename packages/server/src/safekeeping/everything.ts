@@ -1,4 +1,3 @@
-import { existsSync } from 'node:fs';
 import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
 import Database from 'libsql';
@@ -6,7 +5,7 @@ import { z } from 'zod';
 import { originalEntry, ORIGINAL_ENTRY, type BookFileProblem } from '@eight-up/core/contract/book-file';
 import { fail, ok, type Result } from '@eight-up/core/result';
 import { withZip } from '../book-file/zip-in.ts';
-import { zipTo } from '../book-file/zip-out.ts';
+import { originalsToPack, zipTo } from '../book-file/zip-out.ts';
 import { FileStore } from '../files/store.ts';
 import { copyDatabase, holdsOf } from './backup-files.ts';
 
@@ -33,9 +32,8 @@ export async function saveEverything({ dataFolder, database, scratch }: SaveEver
     const head = { format: 'eight-up-everything', version: EVERYTHING_VERSION };
     zip.addBuffer(Buffer.from(JSON.stringify(head)), 'everything.json');
     zip.addFile(copy, DATABASE_ENTRY);
-    for (const asset of assets)
-      if (existsSync(store.originalPath(asset)))
-        zip.addFile(store.originalPath(asset), originalEntry(asset), { compress: false });
+    for (const { asset, place } of originalsToPack(store, assets, scratch))
+      zip.addFile(place, originalEntry(asset), { compress: false });
   });
   return out;
 }
