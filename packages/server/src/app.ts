@@ -65,7 +65,7 @@ export function createApp({ orm, store, pool, safekeeping, log, webFolder }: App
     exportRoutes(orm, store, pool),
     cuttingRoutes(orm, store, pool),
   );
-  app.use('/api/papers', paperRoutes(orm));
+  app.use('/api/papers', paperRoutes(orm, pool));
   app.use('/api/printers', printerRoutes(orm));
   app.use('/api/settings', settingsRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store, pool));

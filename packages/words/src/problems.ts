@@ -204,6 +204,8 @@ export function printerProblemWords(problem: PrinterProblem): string {
 export function paperTableProblemWords(problem: PaperTableProblem): string {
   const kept = 'The drawer was not changed.';
   switch (problem.code) {
+    case 'paper-table-too-long':
+      return `The table has ${problem.rows.toLocaleString('en')} rows; ${problem.most.toLocaleString('en')} is the most that can be taken at once. ${kept}`;
     case 'paper-table-empty':
       return `The table is empty: it needs a heading and at least one paper. ${kept}`;
     case 'paper-table-no-column':

@@ -43,6 +43,7 @@ export type PaperColumn = (typeof PAPER_COLUMNS)[number];
 /** Why a table of papers could not be read; the heading is row 1, as a spreadsheet counts. */
 export type PaperTableProblem =
   | { readonly code: 'paper-table-empty' }
+  | { readonly code: 'paper-table-too-long'; readonly rows: number; readonly most: number }
   | { readonly code: 'paper-table-no-column'; readonly column: PaperColumn; readonly columns: readonly string[] }
   | { readonly code: 'paper-table-cell'; readonly row: number; readonly column: string; readonly text: string }
   | { readonly code: 'paper-table-no-such-paper'; readonly row: number; readonly name: string }
@@ -109,6 +110,9 @@ function number(text: string): number | undefined {
   return Number(plain.replace(',', '.'));
 }
 
+/** No drawer holds more. */
+const MOST_ROWS = 5000;
+
 /** Reads papers from a table; `newId` names offcuts. Nothing of it is taken unless all of it can be read. */
 export function readPaperTable(
   table: readonly (readonly string[])[],
@@ -118,6 +122,7 @@ export function readPaperTable(
   const [heading, ...lines] = table;
   if (!heading || lines.every((line) => line.every((text) => text.trim() === '')))
     return fail({ code: 'paper-table-empty' });
+  if (lines.length > MOST_ROWS) return fail({ code: 'paper-table-too-long', rows: lines.length, most: MOST_ROWS });
   // A heading may say the unit of its column: "width (mm)", "height in".
   const named = heading.map((text) => {
     const [, name = tidy(text), unitOfColumn] = /^(.*?)\s*\(?\b(mm|cm|in|g\/m2|g\/m²|gsm)?\)?$/.exec(tidy(text)) ?? [];

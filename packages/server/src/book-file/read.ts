@@ -8,14 +8,13 @@ import {
   BOOK_FILE_VERSION,
   bookFileSchema,
   HISTORY_ENTRY,
-  ORIGINAL_ENTRY,
   type BookFileNote,
   type BookFileProblem,
 } from '@eight-up/core/contract/book-file';
 import { planProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';
 import { checkedHistory, type CheckedHistory } from './checked-history.ts';
-import { withZip } from './zip-in.ts';
+import { unpackOriginals, withZip } from './zip-in.ts';
 
 export interface ReadBookFile {
   /** the document, with just as many places as its form has pages */
@@ -37,7 +36,8 @@ export function readBookFile({
   readonly file: string;
   readonly scratch: string;
 }): Promise<Result<ReadBookFile, BookFileProblem>> {
-  return withZip(file, async ({ entries, unpack }) => {
+  return withZip(file, async (zip) => {
+    const { entries, unpack } = zip;
     const head = entries.get('book.json');
     if (!head) return fail({ code: 'book-file-without-book' });
     if (head.uncompressedSize > MOST_BOOK_JSON) return fail({ code: 'book-file-swells', path: 'book.json' });
@@ -49,16 +49,7 @@ export function readBookFile({
     if (!fitted.ok) throw new Refusal('plan-impossible', planProblemWords(fitted.problem, 'mm'), fitted.problem);
     const book = fitted.value;
 
-    const originals: [string, string][] = [];
-    const spoilt: string[] = [];
-    for (const [name, entry] of entries) {
-      const asset = ORIGINAL_ENTRY.exec(name)?.[1];
-      // Anything else is none of ours, and is passed over.
-      if (!asset) continue;
-      const to = path.join(scratch, asset);
-      if (await unpack(entry, to)) originals.push([asset, to]);
-      else spoilt.push(asset);
-    }
+    const { originals, spoilt } = await unpackOriginals(zip, scratch);
     const lines = entries.get(HISTORY_ENTRY);
     const notes: BookFileNote[] = spoilt.length ? [{ code: 'originals-left-out', names: spoilt }] : [];
     let history: CheckedHistory | undefined;

@@ -1,5 +1,6 @@
 import { createWriteStream } from 'node:fs';
 import { open, stat } from 'node:fs/promises';
+import { join } from 'node:path';
 import { Transform, type TransformCallback } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { promisify } from 'node:util';
@@ -7,7 +8,7 @@ import { crc32 } from 'node:zlib';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { cutText } from '@eight-up/core/text';
 import { fail, type Result } from '@eight-up/core/result';
-import type { BookFileProblem } from '@eight-up/core/contract/book-file';
+import { ORIGINAL_ENTRY, type BookFileProblem } from '@eight-up/core/contract/book-file';
 import { roomFor } from '../data-folder/room.ts';
 
 /** A packed entry may swell this much, beyond its first megabytes: pictures hardly pack at all. */
@@ -63,6 +64,27 @@ export async function withZip<T>(
   } finally {
     zip.close();
   }
+}
+
+export interface UnpackedOriginals {
+  /** by the name that each claims, the place of its bytes; not yet looked at */
+  readonly originals: readonly (readonly [asset: string, place: string])[];
+  /** those whose bytes are not what was packed */
+  readonly spoilt: readonly string[];
+}
+
+/** Unpacks whatever claims to be an original into a folder; anything else is none of ours, and is passed over. */
+export async function unpackOriginals({ entries, unpack }: ZipIn, folder: string): Promise<UnpackedOriginals> {
+  const originals: [string, string][] = [];
+  const spoilt: string[] = [];
+  for (const [name, entry] of entries) {
+    const asset = ORIGINAL_ENTRY.exec(name)?.[1];
+    if (!asset) continue;
+    const place = join(folder, asset);
+    if (await unpack(entry, place)) originals.push([asset, place]);
+    else spoilt.push(asset);
+  }
+  return { originals, spoilt };
 }
 
 /** What no honest program packs: an entry that swells, or two that share bytes. */

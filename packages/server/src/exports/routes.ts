@@ -148,8 +148,8 @@ export function exportRoutes(orm: MikroORM, store: FileStore, pool: WorkPool): R
 
   router.post('/:id/pages.csv', raw({ type: () => true, limit: '5mb' }), async (request, response) => {
     const { expect, window } = parseRequest(planQuery, request.query);
-    const { readPagePlanCsv } = await import('./page-plan-files.ts');
-    const rows = readPagePlanCsv(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0));
+    const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+    const rows = await pool.run('read-page-plan', { bytes }, { off: (drop) => response.on('close', drop) });
     if (!rows.ok) throw new Refusal('plan-unreadable', planFileProblemWords(rows.problem), rows.problem);
     const em = orm.em.fork();
     const row = await revise(

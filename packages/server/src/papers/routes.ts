@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import { raw, Router } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
@@ -7,12 +6,13 @@ import { STARTER_PAPERS } from '@eight-up/core/paper/starter';
 import { paperTableProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
+import type { WorkPool } from '../pool/work-pool.ts';
 import { addPapers, changePaper, listPapers, takeOutPaper } from './service.ts';
 
 export const paperFileQuery = z.object({ unit: z.enum(['mm', 'in']).default('mm') });
 
 /** The drawer. */
-export function paperRoutes(orm: MikroORM): Router {
+export function paperRoutes(orm: MikroORM, pool: WorkPool): Router {
   const router = Router();
   router.get('/', async (_request, response) => {
     response.json(await listPapers(orm.em.fork()));
@@ -35,9 +35,8 @@ export function paperRoutes(orm: MikroORM): Router {
   });
   router.post('/papers.csv', raw({ type: () => true, limit: '5mb' }), async (request, response) => {
     const { unit } = parseRequest(paperFileQuery, request.query);
-    const { readPapersCsv } = await import('./paper-files.ts');
-    const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-    const read = readPapersCsv(body, unit, randomUUID);
+    const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+    const read = await pool.run('read-papers', { bytes, unit }, { off: (drop) => response.on('close', drop) });
     if (!read.ok) throw new Refusal('papers-unreadable', paperTableProblemWords(read.problem), read.problem);
     response.status(201).json(await addPapers(orm.em.fork(), read.value));
   });

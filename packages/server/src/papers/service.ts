@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/libsql';
 import type { DrawerAnswer, PaperAnswer } from '@eight-up/core/contract/answers';
-import { cutText } from '@eight-up/core/text';
 import { checkPaper, type Paper, type PaperDraft } from '@eight-up/core/paper/paper';
 import { paperProblemWords } from '@eight-up/words/problems';
 import { PaperRow } from '../db/entities.ts';
+import { mustHaveSeen } from '../db/second-writer.ts';
 import { Refusal } from '../errors.ts';
 
 const told = ({ id, doc }: PaperRow): Paper => ({ id, ...doc });
@@ -60,12 +60,7 @@ export function changePaper(
   const doc = checked(paper);
   return em.transactional(async (tx) => {
     const row = await find(tx, id);
-    if (row.revision !== expect)
-      throw new Refusal(
-        'paper-changed-elsewhere',
-        `“${cutText(row.doc.name, 60)}” was changed in another window. Nothing of it was overwritten; look at it as it is now.`,
-        { expected: expect, newest: row.revision },
-      );
+    mustHaveSeen(row, expect, 'paper-changed-elsewhere');
     return stored(row, { doc });
   });
 }

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { CheckProgress } from '@eight-up/core/safekeeping/folder-check';
 import type { CuttingJobs, JobKind as SearchKind } from '@eight-up/core/cutting/jobs';
 import type * as BackupFiles from '../safekeeping/backup-files.ts';
@@ -16,6 +17,10 @@ import type * as ReadFile from '../book-file/read.ts';
 export const JOBS = {
   inspect: async (asked: InspectAsked) => (await import('../files/inspect.ts')).inspect(asked),
   preview: async (asked: PreviewAsked) => (await import('../files/preview.ts')).preview(asked),
+  'read-papers': async ({ bytes, unit }: { readonly bytes: Uint8Array; readonly unit: 'mm' | 'in' }) =>
+    (await import('../papers/paper-files.ts')).readPapersCsv(Buffer.from(bytes), unit, randomUUID),
+  'read-page-plan': async ({ bytes }: { readonly bytes: Uint8Array }) =>
+    (await import('../exports/page-plan-files.ts')).readPagePlanCsv(Buffer.from(bytes)),
   print: async (asked: PrintAsked) => (await import('../exports/made-files.ts')).print(asked),
   dummy: async (asked: DummyAsked) => (await import('../exports/made-files.ts')).dummy(asked),
   rehearsal: async (asked: RehearsalAsked) => (await import('../exports/made-files.ts')).rehearsal(asked),

@@ -10,6 +10,8 @@ export interface JobLimits {
 export const LIMITS = {
   inspect: { seconds: 45 },
   preview: { seconds: 45 },
+  'read-papers': { seconds: 30 },
+  'read-page-plan': { seconds: 30 },
   print: { seconds: 1800 },
   dummy: { seconds: 300 },
   rehearsal: { seconds: 60 },

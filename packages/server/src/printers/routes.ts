@@ -3,10 +3,10 @@ import { Router } from 'express';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
 import { changePrinterRequest, printerDraftSchema } from '@eight-up/core/contract/schemas';
-import { cutText } from '@eight-up/core/text';
 import { checkPrinter, type Printer, type PrinterDraft } from '@eight-up/core/printing/printer';
 import { printerProblemWords } from '@eight-up/words/problems';
 import { PrinterRow } from '../db/entities.ts';
+import { mustHaveSeen } from '../db/second-writer.ts';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 
@@ -48,12 +48,7 @@ export function printerRoutes(orm: MikroORM): Router {
     const doc = checked(printer);
     const answer = await orm.em.fork().transactional(async (tx) => {
       const row = await find(tx, request.params.id);
-      if (row.revision !== expect)
-        throw new Refusal(
-          'printer-changed-elsewhere',
-          `“${cutText(row.doc.name, 60)}” was changed in another window. Nothing of it was overwritten; look at it as it is now.`,
-          { expected: expect, newest: row.revision },
-        );
+      mustHaveSeen(row, expect, 'printer-changed-elsewhere');
       return stored(row, { doc });
     });
     response.json(answer);

@@ -2,9 +2,9 @@ import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
 import Database from 'libsql';
 import { z } from 'zod';
-import { originalEntry, ORIGINAL_ENTRY, type BookFileProblem } from '@eight-up/core/contract/book-file';
+import { originalEntry, type BookFileProblem } from '@eight-up/core/contract/book-file';
 import { fail, ok, type Result } from '@eight-up/core/result';
-import { withZip } from '../book-file/zip-in.ts';
+import { unpackOriginals, withZip, type UnpackedOriginals } from '../book-file/zip-in.ts';
 import { originalsToPack, zipTo } from '../book-file/zip-out.ts';
 import { FileStore } from '../files/store.ts';
 import { copyDatabase, holdsOf } from './backup-files.ts';
@@ -38,12 +38,9 @@ export async function saveEverything({ dataFolder, database, scratch }: SaveEver
   return out;
 }
 
-export interface ReadEverything {
+export interface ReadEverything extends UnpackedOriginals {
   /** the folder in which the database lies, not yet brought up to date */
   readonly folder: string;
-  readonly originals: readonly (readonly [asset: string, place: string])[];
-  /** originals whose bytes are not those that were packed */
-  readonly spoilt: readonly string[];
 }
 
 /** Unpacks such a file into the scratch folder and looks whether its database is whole and is one of ours. */
@@ -54,7 +51,8 @@ export function readEverything({
   readonly file: string;
   readonly scratch: string;
 }): Promise<Result<ReadEverything, BookFileProblem>> {
-  return withZip(file, async ({ entries, unpack }) => {
+  return withZip(file, async (zip) => {
+    const { entries, unpack } = zip;
     const [head, database] = [entries.get('everything.json'), entries.get(DATABASE_ENTRY)];
     if (!head || !database || head.uncompressedSize > 10_000) return fail({ code: 'book-file-without-book' });
     const told = path.join(scratch, 'everything.json');
@@ -70,16 +68,7 @@ export function readEverything({
     const place = path.join(folder, DATABASE_ENTRY);
     if (!(await unpack(database, place)) || !isOurs(place) || !holdsOf(place))
       return fail({ code: 'book-file-damaged', path: DATABASE_ENTRY });
-    const originals: [string, string][] = [];
-    const spoilt: string[] = [];
-    for (const [name, entry] of entries) {
-      const asset = ORIGINAL_ENTRY.exec(name)?.[1];
-      if (!asset) continue;
-      const to = path.join(scratch, asset);
-      if (await unpack(entry, to)) originals.push([asset, to]);
-      else spoilt.push(asset);
-    }
-    return ok({ folder, originals, spoilt });
+    return ok({ folder, ...(await unpackOriginals(zip, scratch)) });
   });
 }
 

@@ -1,12 +1,12 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { counted } from '@eight-up/words/forms';
+import { FileButton } from '../../ui/file-button.tsx';
 import { Sure } from './sure.tsx';
 import type { SafekeepingActs } from './use-safekeeping.ts';
 
 /** All of it out as one file, and in again on another machine. */
 export function Everything({ acts }: { readonly acts: SafekeepingActs }) {
   const { bringBack, arrived, callOff } = acts;
-  const picker = useRef<HTMLInputElement>(null);
   const [asked, setAsked] = useState<File>();
   const left = bringBack.data?.leftOut ?? 0;
   return (
@@ -19,31 +19,21 @@ export function Everything({ acts }: { readonly acts: SafekeepingActs }) {
         <a className="action" href="/api/safekeeping/everything.zip" download>
           Save everything
         </a>
-        <input
-          ref={picker}
-          type="file"
+        <FileButton
+          label="A file of everything"
           accept=".zip,application/zip"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="A file of everything"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = '';
-            if (file) {
-              bringBack.reset();
-              setAsked(file);
-            }
-          }}
-        />
-        <button
-          type="button"
+          busy={bringBack.isPending}
           className="action"
-          onClick={() => (bringBack.isPending ? callOff() : picker.current?.click())}
+          onFile={(file) => {
+            bringBack.reset();
+            setAsked(file);
+          }}
+          onCallOff={callOff}
         >
           {bringBack.isPending
             ? `${arrived < 1 ? `Sending, ${Math.round(arrived * 100)} %` : 'Looking through it'} … call it off`
             : 'Bring everything back'}
-        </button>
+        </FileButton>
       </div>
       {bringBack.isError && (
         <p role="alert" className="mt-3 border-l-4 border-blade bg-blade-pale px-3 py-1.5">

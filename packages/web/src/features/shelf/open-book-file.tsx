@@ -4,12 +4,12 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ImportAnswer } from '@eight-up/core/contract/answers';
 import { bookFileNoteWords } from '@eight-up/words/problems';
 import { postForm, type ApiFailure } from '../../app/api.ts';
+import { FileButton } from '../../ui/file-button.tsx';
 
 /** Takes in a book that was saved as one file, here or on another machine. */
 export function OpenBookFile() {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const picker = useRef<HTMLInputElement>(null);
   const stop = useRef<AbortController>(null);
   const [arrived, setArrived] = useState(0);
   const open = useMutation<ImportAnswer, ApiFailure, File>({
@@ -29,28 +29,18 @@ export function OpenBookFile() {
   });
   return (
     <div className="max-w-72">
-      <input
-        ref={picker}
-        type="file"
+      <FileButton
+        label="A book file"
         accept=".zip,application/zip"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="A book file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file) open.mutate(file);
-        }}
-      />
-      <button
-        type="button"
+        busy={open.isPending}
         className="action px-5 py-3"
-        onClick={() => (open.isPending ? stop.current?.abort() : picker.current?.click())}
+        onFile={(file) => open.mutate(file)}
+        onCallOff={() => stop.current?.abort()}
       >
         {open.isPending
           ? `${arrived > 0 && arrived < 1 ? `Sending, ${Math.round(arrived * 100)} %` : 'Opening'} … call it off`
           : 'Open a book file'}
-      </button>
+      </FileButton>
       {open.data && open.data.notes.length > 0 && (
         <div role="status" className="mt-2 border-l-4 border-blade bg-paper px-3 py-1.5 text-sm">
           {open.data.notes.map((note) => (
