@@ -1,7 +1,12 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import Database from 'libsql';
 import { CannotStart } from './cannot-start.ts';
+
+const lockOf = (dataFolder: string): string => path.join(dataFolder, 'held.sqlite');
+
+/** Whether the folder was ever held: only then can another server hold it now. */
+export const wasHeld = (dataFolder: string): boolean => existsSync(lockOf(dataFolder));
 
 export interface Held {
   /** Lets whoever finds the folder held know where it is open. */
@@ -15,7 +20,7 @@ export interface Held {
  */
 export function hold(dataFolder: string): Held {
   const said = path.join(dataFolder, 'open-at.txt');
-  const lock = new Database(path.join(dataFolder, 'held.sqlite'));
+  const lock = new Database(lockOf(dataFolder));
   try {
     for (const sql of ['pragma busy_timeout=0', 'pragma journal_mode=memory', 'begin exclusive']) lock.exec(sql);
   } catch (error) {
@@ -26,7 +31,6 @@ export function hold(dataFolder: string): Held {
       `Eight Up is already running on the data folder ${dataFolder}${address ? `, at ${address}. Open that` : '. Use that'}, or close it first (Ctrl C in its window). Nothing was changed.`,
     );
   }
-  writeFileSync(said, '');
   return { tell: (address) => writeFileSync(said, address), release: () => lock.close() };
 }
 

@@ -2,7 +2,7 @@ import type { MikroORM } from '@mikro-orm/libsql';
 import { databaseFile, MIGRATIONS, openDatabase } from '../db/open.ts';
 import { FileStore } from '../files/store.ts';
 import { fitToOpen, writableFolder } from './fit-to-open.ts';
-import { hold, type Held } from './hold.ts';
+import { hold, wasHeld, type Held } from './hold.ts';
 
 export interface OpenDataFolder {
   readonly orm: MikroORM;
@@ -16,11 +16,18 @@ export interface OpenDataFolder {
  */
 export async function openDataFolder(dataFolder: string): Promise<OpenDataFolder> {
   writableFolder(dataFolder);
-  fitToOpen(
-    databaseFile(dataFolder),
-    MIGRATIONS.map(({ name }) => name),
-  );
-  const held = hold(dataFolder);
+  // What another server is just writing cannot be looked at: first it is asked whether there is one.
+  const before = wasHeld(dataFolder) ? hold(dataFolder) : undefined;
+  try {
+    fitToOpen(
+      databaseFile(dataFolder),
+      MIGRATIONS.map(({ name }) => name),
+    );
+  } catch (error) {
+    before?.release();
+    throw error;
+  }
+  const held = before ?? hold(dataFolder);
   const orm = await openDatabase(dataFolder);
   const store = new FileStore(dataFolder);
   await store.prepare();
