@@ -30,6 +30,7 @@ const STORAGE: Readonly<Record<string, Refusal>> = {
     'storage-gone',
     'The data folder cannot be written any more. Nothing was changed; see whether it is still there, and start Eight Up again.',
   ),
+  EMFILE: new Refusal('storage-busy', 'Too many files are open at once. Nothing was changed; try again in a moment.'),
   EDQUOT: new Refusal(
     'storage-full',
     'You have used up the space you may use on this disk. Nothing was changed; free some and try again.',
@@ -39,6 +40,8 @@ const STORAGE: Readonly<Record<string, Refusal>> = {
     'Another program holds the database. Nothing was changed; try again in a moment.',
   ),
 };
+
+const FOLDER_GONE = ['ENOENT', 'ENOTDIR', 'EEXIST', 'EACCES', 'EPERM', 'EROFS', 'EIO'];
 
 function refusalOf(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error;
@@ -51,6 +54,9 @@ function refusalOf(error: unknown): Refusal | undefined {
         : 'This took more memory than it may and was given up. Nothing was changed; ask for fewer sheets at once, or for simpler pictures.',
       { why: error.why },
     );
+  // The folder itself: moved, or its rights taken away, while the server ran.
+  if ((error as { syscall?: unknown } | undefined)?.syscall && code && FOLDER_GONE.includes(code))
+    return STORAGE.SQLITE_IOERR;
   // Not what a client sent (that has a status): what is stored, and was damaged there.
   if (error instanceof SyntaxError && status === undefined && /JSON/.test(error.message))
     return new Refusal(
@@ -100,6 +106,10 @@ const short = (problem: unknown): unknown =>
     JSON.stringify(problem, (_, value: unknown) => (typeof value === 'string' ? cutText(value, MOST_ECHOED) : value)) ??
       'null',
   );
+
+/** What is said to a maker of an error. */
+export const sentenceOf = (error: unknown): string =>
+  refusalOf(error)?.message ?? 'Something went wrong here. Nothing was changed.';
 
 /** Turns whatever a route threw into an answer; only what we did not foresee is logged as an error. */
 export const errorHandler =

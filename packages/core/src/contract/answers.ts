@@ -120,6 +120,8 @@ export interface SafekeepingAnswer {
   readonly folder: string;
   /** newest first */
   readonly backups: readonly Backup[];
+  /** why the last backup that was to be made could not be; null: it was */
+  readonly trouble: string | null;
   readonly check: { readonly running: CheckProgress | null; readonly last: FolderReport | null };
   /** how many originals could not be taken from a file of everything */
   readonly leftOut?: number;

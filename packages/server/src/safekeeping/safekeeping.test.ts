@@ -85,6 +85,17 @@ describe('backups', () => {
     expect([none.status, none.body.code]).toEqual([404, 'backup-not-found']);
   });
 
+  it('that cannot be made are told on the screen, until one is', async () => {
+    await server.newBook();
+    const folder = path.join(server.dataFolder, 'backups');
+    writeFileSync(folder, 'a file where the folder should be');
+    const failed = new Promise((resolve) => server.safekeeping.begin(resolve));
+    await failed;
+    expect((await state()).trouble).toMatch(/^The data folder cannot be read or written any more\..*\.$/);
+    unlinkSync(folder);
+    expect((await post('/backups')).trouble).toBe(null);
+  });
+
   it('half made by a killed server are cleared away and never offered', async () => {
     await server.newBook();
     await post('/backups');
@@ -195,6 +206,13 @@ describe('everything as one file', () => {
 });
 
 describe('a data folder that has gone while the server ran', () => {
+  it('is told where files of it are asked for', async () => {
+    const { id } = await server.newBook();
+    rmSync(server.store.incoming, { recursive: true });
+    const refused = await server.request.get(`/api/books/${id}/print.pdf`);
+    expect([refused.status, refused.body.code]).toEqual([503, 'storage-gone']);
+  });
+
   it('takes no more changes, and none is acknowledged', async () => {
     const { id } = await server.newBook();
     rmSync(path.join(server.dataFolder, 'eight-up.sqlite'));

@@ -8,7 +8,7 @@ import type { SafekeepingAnswer } from '@eight-up/core/contract/answers';
 import { removeOriginals } from '../books/bin.ts';
 import { forgetSound } from '../books/stored-book.ts';
 import { databaseFile } from '../db/open.ts';
-import { Refusal } from '../errors.ts';
+import { Refusal, sentenceOf } from '../errors.ts';
 import { receiveOriginal } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
 import { JobEnded } from '../pool/job-ended.ts';
@@ -35,6 +35,7 @@ export class Safekeeping {
   readonly #pool: WorkPool;
   #check: { progress: CheckProgress; stop: () => void } | undefined;
   #timer: NodeJS.Timeout | undefined;
+  #trouble: string | null = null;
   /** one after the other: a backup, a restoring, a thinning out */
   #line: Promise<unknown> = Promise.resolve();
 
@@ -53,7 +54,9 @@ export class Safekeeping {
       if (!this.#check && (!last || Date.now() - Date.parse(last.at) > CHECK_EVERY)) this.startCheck();
     };
     const told = (error: unknown) => {
-      if (!(error instanceof JobEnded && error.why === 'dropped')) failed(error);
+      if (error instanceof JobEnded && error.why === 'dropped') return;
+      this.#trouble = sentenceOf(error);
+      failed(error);
     };
     const daily = async () => {
       const [newest] = await backupNames(this.#store.dataFolder);
@@ -73,6 +76,7 @@ export class Safekeeping {
     return {
       folder: this.#store.dataFolder,
       backups: await listBackups(this.#store.dataFolder),
+      trouble: this.#trouble,
       check: { running: this.#check?.progress ?? null, last: (await this.#lastReport()) ?? null },
     };
   }
@@ -86,6 +90,7 @@ export class Safekeeping {
       const database = databaseFile(dataFolder);
       const name = await this.#pool.run('back-up', { database, dataFolder, at: Date.now(), why, state });
       await this.#thinOut();
+      this.#trouble = null;
       return name;
     });
   }

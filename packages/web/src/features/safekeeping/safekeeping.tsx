@@ -38,6 +38,11 @@ export function Safekeeping() {
           {state.error.message}
         </p>
       )}
+      {state.data?.trouble && (
+        <p role="alert" className="mb-5 border-l-8 border-blade bg-paper px-4 py-2.5">
+          The last backup could not be made. {state.data.trouble}
+        </p>
+      )}
       {state.data && (
         <main className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] items-start gap-6 max-[900px]:grid-cols-1">
           <Backups backups={state.data.backups} acts={acts} />
