@@ -94,7 +94,7 @@ describe('the contract', () => {
 
   it('knows a status for every refusal, and 500 for nothing that a client causes', () => {
     for (const [code, status] of Object.entries(ERROR_STATUS)) {
-      const ours = ['internal', 'storage-full', 'storage-busy'].includes(code);
+      const ours = ['internal', 'storage-full', 'storage-busy', 'storage-gone'].includes(code);
       expect(status >= 500, code).toBe(ours);
     }
   });
