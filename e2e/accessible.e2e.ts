@@ -110,7 +110,7 @@ describe('axe finds nothing', () => {
       async (driver) => {
         await (await byRole(driver, 'button', /^Back up now/)).click();
         await waitForText(driver, 'made when you asked for it');
-        await (await byRole(driver, 'button', /^Take up the state/)).click();
+        await (await byRole(driver, 'button', /^Take it up again:/)).click();
       },
     ],
     'how to find the grain': [

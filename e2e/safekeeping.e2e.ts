@@ -48,7 +48,7 @@ describe('safekeeping', () => {
     await waitForText(driver, '1 book, 0 changes, 0 pictures, 0 papers');
     await post('/api/books', { title: 'Made since', form: 'slit-book', sheet: SHEET });
 
-    await (await byRole(driver, 'button', /^Take up the state/)).click();
+    await (await byRole(driver, 'button', /^Take it up again:/)).click();
     await waitForText(driver, 'is backed up first');
     await (await byRole(driver, 'button', 'Take it up again')).click();
     await waitForText(driver, 'stands on the shelf. What was there before is the newest backup.');
@@ -59,7 +59,7 @@ describe('safekeeping', () => {
     await driver.get(`${app.url}/safekeeping`);
     await waitForText(driver, 'made before another state was taken up');
     await waitForText(driver, 'Heron · Made since');
-    await (await byRole(driver, 'button', /^Take up the state/)).click();
+    await (await byRole(driver, 'button', /^Take it up again:/)).click();
     await (await byRole(driver, 'button', 'Take it up again')).click();
     await waitForText(driver, 'stands on the shelf.');
     await shelf();

@@ -127,7 +127,7 @@ describe('the shelf', () => {
     await remove();
     await waitForText(driver, '1 book in the bin');
     await (await byRole(driver, 'button', 'Empty the bin')).click();
-    await waitForText(driver, 'the one thing that cannot be undone');
+    await waitForText(driver, 'Undo does not bring them back');
     await (await byRole(driver, 'button', 'Keep them')).click();
     await (await byRole(driver, 'button', 'Empty the bin')).click();
     await (await byRole(driver, 'button', 'Empty it for good')).click();

@@ -67,7 +67,7 @@ export function Backups({ backups, acts }: { readonly backups: readonly Backup[]
               <button
                 type="button"
                 className="remedy"
-                aria-label={`Take up the state of ${whenWords(backup.at)} again`}
+                aria-label={`Take it up again: the state of ${whenWords(backup.at)}`}
                 onClick={() => {
                   restore.reset();
                   setAsked(backup);
