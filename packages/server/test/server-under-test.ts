@@ -45,7 +45,7 @@ export async function serverUnderTest({
   const orm = await openDatabase(dataFolder, busyMs);
   const store = new FileStore(dataFolder);
   await store.prepare();
-  const pool = new WorkPool({ ...poolOptions, workers: 2 });
+  const pool = new WorkPool(poolOptions);
   const safekeeping = new Safekeeping(orm, store, pool);
   const request = supertest(createApp({ orm, store, pool, safekeeping, log: pino({ level: 'silent' }) }));
   return {

@@ -1,31 +1,40 @@
 import { totalmem } from 'node:os';
 
-/** What a job may take before it is ended. */
+/**
+ * How many jobs of a kind run at once. Each lane has processes of its own: a few files that take their readers' whole time hold up
+ * what reads files, not what prints, shows, searches or keeps.
+ */
+export const LANES = { reading: 2, showing: 2, making: 2, searching: 1, keeping: 2 } as const;
+export type Lane = keyof typeof LANES;
+
+/** What a job may take before it is ended, and in which lane it runs. */
 export interface JobLimits {
   /** from its beginning, not from when it was asked for */
   readonly seconds: number;
+  readonly lane: Lane;
 }
 
 /** Reading what somebody made is quick or hostile; making a large file takes as long as it takes, while somebody waits. */
 export const LIMITS = {
-  inspect: { seconds: 45 },
-  preview: { seconds: 45 },
-  'read-papers': { seconds: 30 },
-  'read-page-plan': { seconds: 30 },
-  print: { seconds: 1800 },
-  dummy: { seconds: 300 },
-  rehearsal: { seconds: 60 },
-  'cutting-file': { seconds: 600 },
-  search: { seconds: 600 },
-  'write-book-file': { seconds: 3600 },
-  'read-book-file': { seconds: 3600 },
-  'back-up': { seconds: 3600 },
-  'describe-backups': { seconds: 600 },
-  'originals-of-backups': { seconds: 600 },
-  'ready-to-restore': { seconds: 3600 },
-  'check-folder': { seconds: 6 * 3600 },
-  'save-everything': { seconds: 6 * 3600 },
-  'read-everything': { seconds: 6 * 3600 },
+  inspect: { seconds: 45, lane: 'reading' },
+  'read-papers': { seconds: 30, lane: 'reading' },
+  'read-page-plan': { seconds: 30, lane: 'reading' },
+  'read-book-file': { seconds: 3600, lane: 'reading' },
+  'read-everything': { seconds: 6 * 3600, lane: 'reading' },
+  preview: { seconds: 45, lane: 'showing' },
+  // Gigabytes of photographs print in half a minute.
+  print: { seconds: 300, lane: 'making' },
+  dummy: { seconds: 300, lane: 'making' },
+  rehearsal: { seconds: 60, lane: 'making' },
+  'write-book-file': { seconds: 3600, lane: 'making' },
+  'save-everything': { seconds: 6 * 3600, lane: 'making' },
+  'cutting-file': { seconds: 600, lane: 'searching' },
+  search: { seconds: 600, lane: 'searching' },
+  'back-up': { seconds: 3600, lane: 'keeping' },
+  'describe-backups': { seconds: 600, lane: 'keeping' },
+  'originals-of-backups': { seconds: 600, lane: 'keeping' },
+  'ready-to-restore': { seconds: 3600, lane: 'keeping' },
+  'check-folder': { seconds: 6 * 3600, lane: 'keeping' },
 } as const satisfies Readonly<Record<string, JobLimits>>;
 
 /** All that a process of the pool may hold, in bytes: libraries, their own memory outside the engine's, everything. */

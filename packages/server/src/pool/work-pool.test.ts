@@ -1,8 +1,10 @@
+import { tmpdir } from 'node:os';
 import { afterEach, describe, expect, it } from 'vitest';
 import { mm } from '@eight-up/core/units/nm';
 import type { CuttingJobs } from '@eight-up/core/cutting/jobs';
 import { gone } from '../../test/gone.ts';
 import { JobEnded } from './job-ended.ts';
+import { LANES } from './limits.ts';
 import { WorkPool, type Caller } from './work-pool.ts';
 
 const trims = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
@@ -27,14 +29,14 @@ const count = (plans: CuttingJobs['yield']['answer']) => (plans.ok ? plans.value
 
 describe('the pool of processes', () => {
   it('answers one job after another, in the order in which they were asked', async () => {
-    pool = new WorkPool({ workers: 1 });
+    pool = new WorkPool();
     const order: number[] = [];
     await Promise.all([3, 4, 5].map(async (n) => order.push(count(await search(easy(n))))));
     expect(order).toEqual([3, 4, 5]);
   });
 
   it('a job that nobody waits for is ended with its process, running or waiting, and the next one is answered all the same', async () => {
-    pool = new WorkPool({ workers: 1 });
+    pool = new WorkPool();
     await search(easy(1));
     const drops: (() => void)[] = [];
     const leaving: Caller = { off: (drop) => void drops.push(drop) };
@@ -54,23 +56,39 @@ describe('the pool of processes', () => {
   });
 
   it('a job past its time is ended, told, and its process is gone; another answers beside it', async () => {
-    pool = new WorkPool({ workers: 2, limits: { search: { seconds: 1.5 } } });
+    pool = new WorkPool({ seconds: { search: 1.5 } });
     const slow = search(hard);
     const fails = expect(slow).rejects.toMatchObject({ why: 'time' });
     while (pool.busy.length === 0) await new Promise((resolve) => setTimeout(resolve, 5));
     const [process] = pool.busy;
-    expect(count(await search(easy(4)))).toBe(4);
+    expect((await pool.run('read-page-plan', { bytes: Buffer.from('page\n1\n') })).ok).toBe(true);
     await fails;
     await gone(process!);
+    expect(count(await search(easy(4)))).toBe(4);
+  });
+
+  it('jobs wait for others of their lane only: where every search is held up, the rest goes on', async () => {
+    pool = new WorkPool();
+    const drops: (() => void)[] = [];
+    const leaving: Caller = { off: (drop) => void drops.push(drop) };
+    const stuck = Array.from({ length: LANES.searching + 3 }, () =>
+      search(hard, leaving).catch((error: unknown) => (error as JobEnded).why),
+    );
+    while (pool.busy.length < LANES.searching) await new Promise((resolve) => setTimeout(resolve, 5));
+    expect((await pool.run('read-page-plan', { bytes: Buffer.from('page\n1\n') })).ok).toBe(true);
+    expect(await pool.run('originals-of-backups', { dataFolder: tmpdir() })).toEqual([]);
+    expect(pool.busy).toHaveLength(LANES.searching);
+    drops.forEach((drop) => drop());
+    expect(await Promise.all(stuck)).toEqual(stuck.map(() => 'dropped'));
   });
 
   it('a process that holds more than it may ends itself, and that is told', async () => {
-    pool = new WorkPool({ workers: 1, memory: 1000 });
+    pool = new WorkPool({ memory: 1000 });
     await expect(search(hard)).rejects.toMatchObject({ why: 'memory' });
   });
 
   it('closed, leaves no process behind', async () => {
-    pool = new WorkPool({ workers: 1 });
+    pool = new WorkPool();
     void search(hard).catch(() => undefined);
     while (pool.busy.length === 0) await new Promise((resolve) => setTimeout(resolve, 5));
     const [process] = pool.busy;

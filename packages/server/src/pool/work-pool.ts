@@ -1,11 +1,11 @@
 import { fileURLToPath } from 'node:url';
-import { availableParallelism } from 'node:os';
+import pLimit from 'p-limit';
 import workerpool from 'workerpool';
 import type { ErrorCode } from '@eight-up/core/contract/errors';
 import { Refusal } from '../errors.ts';
 import { JobEnded } from './job-ended.ts';
 import type { JobAnswer, JobInput, JobKind, Tell } from './jobs.ts';
-import { LIMITS, type JobLimits } from './limits.ts';
+import { LANES, LIMITS, type Lane } from './limits.ts';
 
 /** Whoever asked for a job: may go away before its answer. */
 export interface Caller {
@@ -20,38 +20,42 @@ type Answered =
   | { readonly value: unknown }
   | { readonly refusal: { readonly code: ErrorCode; readonly message: string; readonly problem: unknown } };
 
+/** In one lane. */
 const MOST_WAITING = 1000;
+/** Processes beyond those of the lanes: one that is just being ended still counts. */
+const LEAVING = 4;
 const NOT_ALONE = Symbol('the process died, but not of this job alone');
 const NEVER_BEGUN = Symbol('the process was gone before the job began');
 
 /**
  * Processes of their own for everything that reads a foreign file, makes a large one, or searches long: other requests
  * are not held up, and what a file does to its reader ends with that process. A job past its limits, or one that nobody waits for any
- * more, is ended together with its process; the next gets a new one.
+ * more, is ended together with its process; the next gets a new one. Jobs wait only for others of their lane, in the order in which they were asked for.
  */
 export class WorkPool {
   readonly #pool: workerpool.Pool;
-  readonly #limits: Readonly<Record<JobKind, JobLimits>>;
+  readonly #seconds: (kind: JobKind) => number;
+  readonly #lanes = Object.fromEntries(Object.entries(LANES).map(([lane, width]) => [lane, pLimit(width)])) as Readonly<
+    Record<Lane, ReturnType<typeof pLimit>>
+  >;
   /** processes that are at work on a job now */
   readonly #busy = new Set<number>();
   #closed = false;
 
   constructor({
-    workers = Math.max(3, Math.min(6, availableParallelism())),
-    limits = {},
+    seconds = {},
     memory,
   }: {
-    readonly workers?: number;
-    readonly limits?: Partial<Readonly<Record<JobKind, JobLimits>>>;
+    /** limits of time other than the usual */
+    readonly seconds?: Partial<Readonly<Record<JobKind, number>>>;
     /** bytes that one process may hold; left out: as much as the machine allows */
     readonly memory?: number;
   } = {}) {
-    this.#limits = { ...LIMITS, ...limits };
+    this.#seconds = (kind) => seconds[kind] ?? LIMITS[kind].seconds;
     const bundled = !import.meta.url.endsWith('.ts');
     this.#pool = workerpool.pool(fileURLToPath(new URL(bundled ? './worker.js' : './worker.ts', import.meta.url)), {
       workerType: 'process',
-      maxWorkers: workers,
-      maxQueueSize: MOST_WAITING,
+      maxWorkers: Object.values(LANES).reduce<number>((sum, width) => sum + width, LEAVING),
       // What a dying process says of itself is of no use to a maker.
       emitStdStreams: true,
       forkOpts: {
@@ -71,12 +75,17 @@ export class WorkPool {
   async run<K extends JobKind>(kind: K, input: JobInput<K>, caller: Caller = NOBODY_LEAVES): Promise<JobAnswer<K>> {
     let dropped = false;
     caller.off(() => (dropped = true));
-    for (let again = 1; ;) {
-      if (dropped) throw new JobEnded('dropped');
-      const answer = await this.#once(kind, input, caller, again > 0);
-      if (typeof answer !== 'symbol') return answer;
-      if (answer === NOT_ALONE) again--;
-    }
+    const lane = this.#lanes[LIMITS[kind].lane];
+    if (lane.pendingCount >= MOST_WAITING)
+      throw new Refusal('storage-busy', 'Too much is being asked at once. Nothing was changed; try again in a moment.');
+    return lane(async (): Promise<JobAnswer<K>> => {
+      for (let again = 1; ;) {
+        if (dropped || this.#closed) throw new JobEnded('dropped');
+        const answer = await this.#once(kind, input, caller, again > 0);
+        if (answer !== NOT_ALONE && answer !== NEVER_BEGUN) return answer as JobAnswer<K>;
+        if (answer === NOT_ALONE) again--;
+      }
+    });
   }
 
   async #once<K extends JobKind>(
@@ -90,7 +99,6 @@ export class WorkPool {
     let timer: NodeJS.Timeout | undefined;
     let ended: JobEnded['why'] | undefined;
     let settled = false;
-    let answered = false;
     const end = (why: JobEnded['why']) => {
       if (settled || ended) return;
       ended = why;
@@ -101,17 +109,17 @@ export class WorkPool {
       process = pid;
       this.#busy.add(pid);
       if (ended) killed(pid);
-      timer = setTimeout(() => end('time'), this.#limits[kind].seconds * 1000);
+      timer = setTimeout(() => end('time'), this.#seconds(kind) * 1000);
     };
-    const asked = this.#exec(kind, input, ({ begun: pid, fresh, progress }) => {
+    const on = ({ begun: pid, fresh, progress }: Told = {}) => {
       if (fresh === false) alone = false;
       if (pid !== undefined) begun(pid);
       if (progress) caller.told?.(progress);
-    });
+    };
+    const asked = this.#pool.exec('job', [kind, input], { on });
     caller.off(() => end('dropped'));
     try {
       const answer = (await asked) as Answered;
-      answered = true;
       if ('refusal' in answer) throw new Refusal(answer.refusal.code, answer.refusal.message, answer.refusal.problem);
       return answer.value as JobAnswer<K>;
     } catch (error) {
@@ -124,25 +132,9 @@ export class WorkPool {
       throw error;
     } finally {
       settled = true;
-      if (!answered) this.#goOn();
       clearTimeout(timer);
       if (process !== undefined) this.#busy.delete(process);
     }
-  }
-
-  #exec(kind: JobKind, input: unknown, on: (told: Told) => void) {
-    try {
-      return this.#pool.exec('job', [kind, input], { on: (told: Told | undefined) => on(told ?? {}) });
-    } catch {
-      throw new Refusal('storage-busy', 'Too much is being asked at once. Nothing was changed; try again in a moment.');
-    }
-  }
-
-  /** The library looks for the next job only when one is answered or asked for, not when a process has died. */
-  #goOn(): void {
-    setTimeout(() => {
-      if (!this.#closed && this.#pool.stats().pendingTasks > 0) this.#pool.exec('methods').catch(() => undefined);
-    });
   }
 
   async close(): Promise<void> {
