@@ -20,7 +20,7 @@ import { settingsRoutes } from './settings/routes.ts';
 import { paperRoutes } from './papers/routes.ts';
 import type { FileStore } from './files/store.ts';
 import type { WorkPool } from './pool/work-pool.ts';
-import { safekeepingRoutes } from './safekeeping/routes.ts';
+import { onlyWhileNothingIsReplaced, safekeepingRoutes } from './safekeeping/routes.ts';
 import type { Safekeeping } from './safekeeping/safekeeping.ts';
 
 export interface AppParts {
@@ -38,7 +38,7 @@ export function createApp({ orm, store, pool, safekeeping, log, webFolder }: App
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
   app.use(onlyLoopback, strictHeaders, onlyLegibleAddresses);
-  app.use('/api', onlyWhileFolderIsThere(store));
+  app.use('/api', onlyWhileFolderIsThere(store), onlyWhileNothingIsReplaced(safekeeping));
   app.use(express.json({ limit: '2mb' }));
 
   app.get('/api/health', (_request, response) => void response.json({ ok: true, name: 'Eight Up' }));

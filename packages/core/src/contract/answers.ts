@@ -122,7 +122,12 @@ export interface SafekeepingAnswer {
   readonly backups: readonly Backup[];
   /** why the last backup that was to be made could not be; null: it was */
   readonly trouble: string | null;
-  readonly check: { readonly running: CheckProgress | null; readonly last: FolderReport | null };
+  readonly check: {
+    readonly running: CheckProgress | null;
+    /** why the latest check came to no end; null: it did, or goes on */
+    readonly failed: string | null;
+    readonly last: FolderReport | null;
+  };
   /** how many originals could not be taken from a file of everything */
   readonly leftOut?: number;
 }

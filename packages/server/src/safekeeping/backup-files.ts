@@ -19,7 +19,8 @@ export function timeIn(name: string): Date | undefined {
 
 /** What is written beside a backup. */
 interface Beside {
-  readonly why: BackupReason;
+  /** null: that was lost */
+  readonly why: BackupReason | null;
   /** what the data was like: an unchanged folder needs no other backup */
   readonly state: string;
   readonly holds: BackupHolds;
@@ -69,7 +70,7 @@ export async function describeBackups({ dataFolder }: { readonly dataFolder: str
     const file = path.join(backupFolder(dataFolder), name);
     if (existsSync(besideOf(file))) continue;
     const holds = holdsOf(file);
-    if (holds) await writeFile(besideOf(file), JSON.stringify({ why: 'start', state: '', holds } satisfies Beside));
+    if (holds) await writeFile(besideOf(file), JSON.stringify({ why: null, state: '', holds } satisfies Beside));
   }
 }
 

@@ -18,7 +18,7 @@ interface Stored {
 export interface Checked {
   readonly report: FolderReport;
   /** damaged documents as a backup and the changes since give them again */
-  readonly documents: readonly { readonly id: string; readonly doc: BookDocument }[];
+  readonly documents: readonly { readonly id: string; readonly revision: number; readonly doc: BookDocument }[];
 }
 
 /**
@@ -34,6 +34,8 @@ export async function checkFolder(
   try {
     open.exec('pragma busy_timeout=10000');
     const all = <T>(sql: string, ...values: unknown[]) => open.prepare(sql).all(...values) as T[];
+    // All of one moment, whatever is changed meanwhile.
+    open.exec('begin');
     const books = all<Stored>('select id, doc, revision from book');
     const listed = new Set(all<{ id: string }>('select id from asset').map(({ id }) => id));
     const lying = await store.originalIds();
@@ -42,16 +44,20 @@ export async function checkFolder(
     const step = () => tell({ done: ++done, of });
 
     const findings: Finding[] = [];
-    const documents: { id: string; doc: BookDocument }[] = [];
+    const documents: Checked['documents'][number][] = [];
     const uses = new Map<string, OriginalUse[]>();
+    /** by a document or by its history */
+    const named = new Set<string>();
     let changes = 0;
     for (const book of books) {
       const log = all<Change>('select n, command, inverse from revision where book_id = ? order by n desc', book.id);
       changes += log.length;
+      for (const { command, inverse } of log)
+        for (const [asset] of (command + inverse).matchAll(/[0-9a-f]{64}/g)) named.add(asset);
       const doc = documentIn(book.doc);
       if (!doc) {
         const whole = mendedDocument(await backupNames(dataFolder), dataFolder, database, book.id);
-        if (whole) documents.push({ id: book.id, doc: whole });
+        if (whole) documents.push({ id: book.id, revision: book.revision, doc: whole });
         const title = whole?.title ?? titleIn(book.doc);
         findings.push({ code: 'document-damaged', book: book.id, title, mended: whole !== undefined });
       }
@@ -64,18 +70,22 @@ export async function checkFolder(
       step();
       await breath();
     }
+    open.exec('commit');
+    for (const asset of uses.keys()) named.add(asset);
     const once = (asset: string): readonly OriginalUse[] => [
       ...new Map((uses.get(asset) ?? []).map((use) => [`${use.title}\0${use.name}`, use])).values(),
     ];
     for (const asset of lying) {
-      if ((await sha256(store.originalPath(asset))) !== asset)
-        findings.push({ code: 'original-damaged', asset, uses: once(asset) });
-      else if (!listed.has(asset) && uses.has(asset))
+      // One that has gone meanwhile was swept: the bin was emptied.
+      const sum = await sha256(store.originalPath(asset)).catch(() => undefined);
+      if (sum !== undefined && sum !== asset) findings.push({ code: 'original-damaged', asset, uses: once(asset) });
+      else if (sum === asset && !listed.has(asset) && named.has(asset))
         findings.push({ code: 'original-unlisted', asset, mended: false });
       step();
     }
-    for (const asset of uses.keys())
-      if (!(await exists(store.originalPath(asset))))
+    const still = stillNamed(all);
+    for (const asset of named)
+      if (!(await exists(store.originalPath(asset))) && still(asset))
         findings.push({ code: 'original-missing', asset, uses: once(asset) });
     const report = { at: new Date().toISOString(), originals: lying.length, books: books.length, changes, findings };
     return { report, documents };
@@ -83,6 +93,17 @@ export async function checkFolder(
     open.close();
   }
 }
+
+/** Whether a book or a change names an original now: one that was swept meanwhile is not missing. */
+const stillNamed =
+  (all: <T>(sql: string, ...values: unknown[]) => T[]) =>
+  (asset: string): boolean =>
+    all(
+      'select 1 from book where instr(doc, ?) union all select 1 from revision where instr(command, ?) or instr(inverse, ?) limit 1',
+      asset,
+      asset,
+      asset,
+    ).length > 0;
 
 /** Lets messages go out between two long stretches. */
 const breath = () => new Promise((resolve) => setImmediate(resolve));

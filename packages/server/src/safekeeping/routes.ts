@@ -1,5 +1,5 @@
 import { rm } from 'node:fs/promises';
-import { Router } from 'express';
+import { Router, type RequestHandler } from 'express';
 import multer from 'multer';
 import { z } from 'zod';
 import { databaseFile } from '../db/open.ts';
@@ -13,6 +13,18 @@ import type { Safekeeping } from './safekeeping.ts';
 export const restoreRequest = z.strictObject({ name: z.string().min(1).max(64) });
 
 const LIMITS = { files: 1, fileSize: 1024 ** 5, fields: 4, fieldSize: 1024, fieldNameSize: 100 };
+
+/** Nothing is changed that is about to be replaced: it would be in neither state. */
+export const onlyWhileNothingIsReplaced =
+  (safekeeping: Safekeeping): RequestHandler =>
+  (request, _response, next) => {
+    if (request.method !== 'GET' && safekeeping.isReplacing)
+      throw new Refusal(
+        'storage-busy',
+        'Another state of all books is just being taken up. Nothing was changed; try again in a moment.',
+      );
+    next();
+  };
 
 /** Backups, the check of the folder, and everything as one file. */
 export function safekeepingRoutes(safekeeping: Safekeeping, store: FileStore, pool: WorkPool): Router {

@@ -164,6 +164,68 @@ describe('the check of the folder', () => {
   });
 });
 
+describe('beside makers at work', () => {
+  it('a check finds nothing wrong in books that change while it looks', async () => {
+    const books = await Promise.all([1, 2, 3, 4].map(() => server.newBook()));
+    let looking = true;
+    const working = books.map(async ({ id }) => {
+      for (let n = 0; looking; n++) await rename(id, n, `change ${n}`);
+    });
+    for (let round = 0; round < 3; round++) expect((await checked()).findings).toEqual([]);
+    looking = false;
+    await Promise.all(working);
+  });
+
+  it('no change that was acknowledged is missing from the backup made before another state was taken up', async () => {
+    const { id } = await server.newBook();
+    const { backups } = await post('/backups');
+    let acknowledged = 0;
+    const working = (async () => {
+      for (;;) {
+        const { status } = await rename(id, acknowledged, `change ${acknowledged + 1}`);
+        if (status !== 200) return;
+        acknowledged++;
+      }
+    })();
+    while (acknowledged < 5) await new Promise((resolve) => setTimeout(resolve, 5));
+    const { backups: after } = await post('/restore', { name: backups[0]!.name });
+    await working;
+    await post('/restore', { name: after[0]!.name });
+    expect((await server.request.get(`/api/books/${id}`)).body.revision).toBe(acknowledged);
+  });
+
+  it('a check that fails is told, and ends nothing else', async () => {
+    await server.newBook();
+    rmSync(path.join(server.dataFolder, 'originals'), { recursive: true });
+    await post('/check');
+    for (;;) {
+      const { check } = await state();
+      if (check.running) continue;
+      expect(check.failed).toMatch(/^The data folder cannot be read or written any more\..*\.$/);
+      break;
+    }
+    expect((await server.request.get('/api/health')).status).toBe(200);
+  });
+
+  it('a picture that only the history names is looked after too', async () => {
+    const { id } = await server.newBook();
+    const sent = await server.upload(id, [
+      ['a.jpg', await picture(20)],
+      ['b.jpg', await picture(60)],
+    ]);
+    await server.request.post(`/api/books/${id}/undo`).send({ expect: sent.body.revision, window: 'w' });
+    const [unlisted, gone] = sent.body.taken.map(({ asset }) => asset) as [string, string];
+    await server.orm.em.fork().execute('delete from asset where id = ?', [unlisted]);
+    unlinkSync(original(gone));
+    expect((await checked()).findings).toEqual(
+      expect.arrayContaining([
+        { code: 'original-unlisted', asset: unlisted, mended: true },
+        { code: 'original-missing', asset: gone, uses: [] },
+      ]),
+    );
+  });
+});
+
 describe('everything as one file', () => {
   it('goes to another machine: books, histories, papers, pictures; what lay there is backed up', async () => {
     const { id } = await server.newBook();

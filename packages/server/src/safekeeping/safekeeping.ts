@@ -14,19 +14,15 @@ import type { FileStore } from '../files/store.ts';
 import { JobEnded } from '../pool/job-ended.ts';
 import type { Caller, WorkPool } from '../pool/work-pool.ts';
 import { backupFolder, backupNames, listBackups, newestState, removeBackup, timeIn } from './backup-files.ts';
-import { restoreFrom } from './restore.ts';
+import { restoreFrom, stateOf } from './restore.ts';
 
 const HOUR = 60 * 60 * 1000;
 const DAY = 24 * HOUR;
 /** Reading every original takes its time: often enough to find damage while a backup still helps. */
 const CHECK_EVERY = 7 * DAY;
 
-/** All that the data is made of, in so few figures that any change changes one. */
-const STATE = `select json_array(
-  (select json_array(count(*), max(saved_at), sum(revision), max(binned_at), count(binned_at)) from book),
-  (select max(id) from revision), (select json_group_array(name || n || book_id) from point), (select count(*) from asset),
-  (select json_array(count(*), sum(revision), max(changed_at)) from paper),
-  (select json_array(count(*), sum(revision), max(changed_at)) from printer), (select max(doc) from maker_settings)) as state`;
+/** How often a change that was under way may come between before another state is not taken up. */
+const MOST_TRIES = 8;
 
 /** The maker's safety net: backups without being asked, a check of the folder, and the way back from both. */
 export class Safekeeping {
@@ -36,6 +32,8 @@ export class Safekeeping {
   #check: { progress: CheckProgress; stop: () => void } | undefined;
   #timer: NodeJS.Timeout | undefined;
   #trouble: string | null = null;
+  #failed: string | null = null;
+  #replacing = false;
   /** one after the other: a backup, a restoring, a thinning out */
   #line: Promise<unknown> = Promise.resolve();
 
@@ -77,22 +75,53 @@ export class Safekeeping {
       folder: this.#store.dataFolder,
       backups: await listBackups(this.#store.dataFolder),
       trouble: this.#trouble,
-      check: { running: this.#check?.progress ?? null, last: (await this.#lastReport()) ?? null },
+      check: {
+        running: this.#check?.progress ?? null,
+        failed: this.#failed,
+        last: (await this.#lastReport()) ?? null,
+      },
     };
   }
 
-  /** Makes a backup, and removes those that are too many; undefined where nothing has changed since the newest and that is enough. */
-  backUp(why: BackupReason, onlyIfChanged = false): Promise<string | undefined> {
+  /** Makes a backup, unless it is enough that the newest is of just this state, and removes those that are too many. */
+  backUp(why: BackupReason, onlyIfChanged = false): Promise<void> {
     return this.#after(async () => {
-      const { dataFolder } = this.#store;
-      const [{ state }] = (await this.#orm.em.fork().execute<{ state: string }[]>(STATE)) as [{ state: string }];
-      if (onlyIfChanged && state === (await newestState(dataFolder))) return undefined;
-      const database = databaseFile(dataFolder);
-      const name = await this.#pool.run('back-up', { database, dataFolder, at: Date.now(), why, state });
-      await this.#thinOut();
-      this.#trouble = null;
-      return name;
+      const state = await stateOf(this.#orm.em.fork());
+      if (!onlyIfChanged || state !== (await newestState(this.#store.dataFolder))) await this.#backedUp(why, state);
     });
+  }
+
+  async #backedUp(why: BackupReason, state: string): Promise<void> {
+    const { dataFolder } = this.#store;
+    await this.#pool.run('back-up', { database: databaseFile(dataFolder), dataFolder, at: Date.now(), why, state });
+    await this.#thinOut();
+    this.#trouble = null;
+  }
+
+  /** Another state is just being put in the place of the present one: no change is begun meanwhile. */
+  get isReplacing(): boolean {
+    return this.#replacing;
+  }
+
+  /**
+   * Puts another state in the place of the present one, which is backed up first with every change that was acknowledged: those
+   * that were under way may still come between, and then it is backed up again.
+   */
+  #replace(ready: string, withOriginals: boolean): Promise<void> {
+    return this.#after(async () => {
+      this.#replacing = true;
+      for (let tries = 0; tries < MOST_TRIES; tries++) {
+        const state = await stateOf(this.#orm.em.fork());
+        await this.#backedUp('before-restoring', state);
+        if (await restoreFrom(this.#orm, ready, state, withOriginals)) return;
+        // Changed between the backup and now: that one is of no use to anybody.
+        await removeBackup(this.#store.dataFolder, (await backupNames(this.#store.dataFolder))[0]!);
+      }
+      throw new Refusal(
+        'storage-busy',
+        'Books are being changed all the time. Nothing was taken up; close the other windows and try again.',
+      );
+    }).finally(() => (this.#replacing = false));
   }
 
   /** Takes the state of a backup up again, after the present one was backed up. */
@@ -102,8 +131,7 @@ export class Safekeeping {
     await this.#store.withScratch(async (scratch) => {
       await copyFile(path.join(backupFolder(this.#store.dataFolder), name), databaseFile(scratch));
       const ready = await this.#pool.run('ready-to-restore', { folder: scratch });
-      await this.backUp('before-restoring');
-      await this.#after(() => restoreFrom(this.#orm, ready, true));
+      await this.#replace(ready, true);
     });
     return backup;
   }
@@ -116,12 +144,11 @@ export class Safekeeping {
         throw new Refusal('backup-unreadable', EVERYTHING_WORDS[read.problem.code] ?? NOT_EVERYTHING, read.problem);
       const { folder, originals, spoilt } = read.value;
       const ready = await this.#pool.run('ready-to-restore', { folder });
-      await this.backUp('before-restoring');
       return this.#store.whileNaming(async (hold) => {
         const receiving = { em: this.#orm.em.fork(), store: this.#store, pool: this.#pool, hold };
         const left = [...spoilt];
         for (const [asset, place] of originals) if (!(await receiveOriginal(receiving, asset, place))) left.push(asset);
-        await this.#after(() => restoreFrom(this.#orm, ready, false));
+        await this.#replace(ready, false);
         return left;
       });
     });
@@ -133,16 +160,17 @@ export class Safekeeping {
     let stop = () => {};
     const check = { progress: { done: 0, of: 0 }, stop: () => stop() };
     this.#check = check;
+    this.#failed = null;
     const { dataFolder } = this.#store;
     const caller: Caller = { off: (drop) => (stop = drop), told: (progress) => (check.progress = progress) };
     void this.#pool
       .run('check-folder', { dataFolder, database: databaseFile(dataFolder) }, caller)
       .then(async ({ report, documents }) => {
-        for (const { id, doc } of documents) await this.#putBack(id, doc);
+        for (const { id, revision, doc } of documents) await this.#putBack(id, revision, doc);
         await this.#keepReport({ ...report, findings: await this.#mended(report.findings) });
       })
       .catch((error: unknown) => {
-        if (!(error instanceof JobEnded)) throw error;
+        if (!(error instanceof JobEnded && error.why === 'dropped')) this.#failed = sentenceOf(error);
       })
       .finally(() => (this.#check = undefined));
   }
@@ -151,8 +179,9 @@ export class Safekeeping {
     this.#check?.stop();
   }
 
-  async #putBack(id: string, doc: BookDocument): Promise<void> {
-    await this.#orm.em.fork().execute('update book set doc = ? where id = ?', [JSON.stringify(doc), id]);
+  async #putBack(id: string, revision: number, doc: BookDocument): Promise<void> {
+    const values = [JSON.stringify(doc), id, revision];
+    await this.#orm.em.fork().execute('update book set doc = ? where id = ? and revision = ?', values);
     forgetSound();
   }
 

@@ -5,7 +5,7 @@ import { whenWords } from './when.ts';
 
 /** Whether every picture and every history is what it should be. */
 export function FolderCheck({
-  check: { running, last },
+  check: { running, failed, last },
   acts: { check },
 }: {
   readonly check: SafekeepingAnswer['check'];
@@ -38,7 +38,11 @@ export function FolderCheck({
           Look through the folder <span className="key">L</span>
         </button>
       )}
-      {check.isError && <p role="alert">{check.error.message}</p>}
+      {(check.error?.message ?? failed) && (
+        <p role="alert" className="mt-3 border-l-4 border-blade bg-blade-pale px-3 py-1.5">
+          {check.error?.message ?? failed}
+        </p>
+      )}
       {last && (
         <div role="status" className="mt-3">
           <p>
