@@ -47,6 +47,8 @@ async function main(): Promise<void> {
   }
   const webFolder = process.env.EIGHTUP_WEB ?? path.join(HERE, '../../web/dist');
   const server = createServer(createApp({ orm, store, pool, safekeeping, log, webFolder }));
+  // Everything of a maker's life may take longer to arrive than a request from a network should.
+  server.requestTimeout = 0;
   const port = await listen(server, wanted);
   held.tell(`http://127.0.0.1:${port}`);
   console.log(`Eight Up: http://127.0.0.1:${port}`);

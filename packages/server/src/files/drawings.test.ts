@@ -164,3 +164,22 @@ describe('links that hide', () => {
     expect(made.ok && made.value.notes).toEqual([]);
   });
 });
+
+describe('a drawing that was cleaned once', () => {
+  it.each([
+    RECT,
+    `${RECT}<!-- a comment --><title>A &amp; B &lt; C</title><text>“Low” &#233; &#x1F41A; a&#10;b</text>`,
+    `<style><![CDATA[ rect > path { fill: red } ]]></style>${RECT}`,
+    `<defs><linearGradient id="g"><stop offset="0"/></linearGradient></defs><rect width="9" height="9" fill="url(#g)"/>`,
+    `<g xmlns:x="http://elsewhere.test/x" x:y="z">${RECT}</g><x:foo xmlns:x="http://elsewhere.test/x"/>`,
+    `<use xlink:href="#a" href="#a"/><g id="a" style="fill:red;stroke : blue">${RECT}</g>`,
+    `<script>alert(1)</script><style>a{fill:url(http://elsewhere.test)}</style>${RECT}`,
+    `<text xml:space="preserve">  two  spaces &quot;quoted&quot; &apos;single&apos;</text>${RECT}`,
+    `<image href="data:image/png;base64,iVBORw0KGgo=" width="4" height="4"/>${RECT}`,
+  ])('is cleaned again to the same bytes: it keeps its name in a book file (%#)', async (inside) => {
+    const once = await cleanSvg(svg(inside));
+    if (!once.ok) throw new Error(once.problem.code);
+    const twice = await cleanSvg(once.value.bytes.toString());
+    expect(twice.ok && twice.value.bytes.toString()).toBe(once.value.bytes.toString());
+  });
+});
