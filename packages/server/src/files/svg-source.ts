@@ -69,7 +69,10 @@ function shapesOf(root: Element): number | undefined {
       element.localName === 'use' && reference?.startsWith('#')
         ? root.ownerDocument.getElementById(reference.slice(1))
         : null;
-    for (const part of [...element.children, ...(target ? [target] : [])]) {
+    const parts = target ? [target] : [];
+    // The library's own list of children is walked anew for each of them.
+    for (let part = element.firstElementChild; part; part = part.nextElementSibling) parts.push(part);
+    for (const part of parts) {
       const more = count(part);
       if (more === undefined) return undefined;
       sum += more;
