@@ -69,7 +69,7 @@ function shapesOf(root: Element): number | undefined {
       element.localName === 'use' && reference?.startsWith('#')
         ? root.ownerDocument.getElementById(reference.slice(1))
         : null;
-    const parts = target ? [target] : [];
+    const parts: Element[] = target ? [target] : [];
     // The library's own list of children is walked anew for each of them.
     for (let part = element.firstElementChild; part; part = part.nextElementSibling) parts.push(part);
     for (const part of parts) {
