@@ -5,7 +5,7 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      from: { path: 'packages/core/src', pathNot: '\\.test\\.ts$' },
+      from: { path: 'packages/core/src', pathNot: '(\\.test|fixtures?)\\.ts$' },
       to: { pathNot: ['packages/core/src', 'node_modules/zod/'] },
     },
     {
@@ -37,7 +37,7 @@ module.exports = {
     {
       name: 'declared-packages-only',
       severity: 'error',
-      from: { path: 'packages/[^/]+/src', pathNot: '\\.test\\.tsx?$' },
+      from: { path: 'packages/[^/]+/src', pathNot: '(\\.test|fixtures?)\\.tsx?$' },
       to: { dependencyTypes: ['npm-no-pkg', 'npm-unknown', 'unknown'], pathNot: '\\?url$' },
     },
     { name: 'nothing-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\?url$' } },

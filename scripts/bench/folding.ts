@@ -6,7 +6,7 @@ import { USUAL_PRINTING } from '../../packages/core/src/book/usual.ts';
 import { meanderBook } from '../../packages/core/src/forms/meander-book.ts';
 import { slitBook } from '../../packages/core/src/forms/slit-book.ts';
 import { poseOnTape } from '../../packages/core/src/folding/rehearsal.ts';
-import { runProgramme } from '../../packages/core/src/folding/run.ts';
+import { runSteps } from '../../packages/core/src/folding/run.ts';
 import { sheetLines } from '../../packages/core/src/output/sheet-lines.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
 import { medianMs, type Figure } from './measuring.ts';
@@ -15,10 +15,9 @@ const sheet = (round: number) => ({ width: mm(420 + round / 10), height: mm(297)
 
 const engine = (rows: number, columns: number, rounds: number): number => {
   const parameters = meanderBook.parameters.parse({ rows, columns });
-  const programme = meanderBook.programme(parameters, sheet(0));
   return medianMs((round) => {
-    const { width, height } = sheet(round);
-    return runProgramme({ width, height, rows, columns }, programme);
+    const { parts, steps } = meanderBook.assembly(parameters, sheet(round));
+    return runSteps(parts, steps);
   }, rounds);
 };
 

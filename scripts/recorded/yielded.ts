@@ -110,7 +110,7 @@ function filled(
 
 function pagesOf(plan: FoldedBook): string {
   const { reading, run } = plan;
-  const label = (panel: number) => run.sheet.panels[panel]!.label;
+  const label = (panel: number) => run.laid.panels[panel]!.label;
   return JSON.stringify({
     places: pagePlaces(plan),
     numbers: reading.pages.map(({ number, letter, side }) => [number, letter, side]),
@@ -139,7 +139,7 @@ function pagesOf(plan: FoldedBook): string {
 
 const marksOf = (plan: FoldedBook): string =>
   JSON.stringify(
-    Array.from({ length: plan.run.sheet.sheets }, (_, sheet) =>
+    Array.from({ length: plan.run.laid.sheets.length }, (_, sheet) =>
       (['A', 'B'] as const).map((side) => sheetLines(plan, side, sheet)),
     ),
   );

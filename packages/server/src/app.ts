@@ -4,7 +4,7 @@ import type { MikroORM } from '@mikro-orm/libsql';
 import type { Logger } from 'pino';
 import { z } from 'zod';
 import { FORMS } from '@eight-up/core/forms/registry';
-import { formWords } from '@eight-up/words/forms';
+import { formWords } from '@eight-up/words/forms/registry';
 import { pinoHttp } from 'pino-http';
 import { assetRoutes, bookFileRoutes } from './files/routes.ts';
 import { binRoutes, bookRoutes } from './books/routes.ts';

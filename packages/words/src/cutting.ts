@@ -9,32 +9,25 @@ import type { Paper } from '@eight-up/core/paper/paper';
 import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
 import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
-import { counted, formWords } from './forms.ts';
+import { counted } from './forms.ts';
+import { formWords, parameterAnswer, parameterQuestion } from './forms/registry.ts';
 import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
 import type { BookKind } from '@eight-up/core/cutting/sheet-becomes';
 import { moneyWords } from './papers.ts';
-import { parameterAnswer, parameterQuestion } from './parameters.ts';
 
-const PLAIN: Readonly<Record<string, { readonly one: string; readonly many: string }>> = {
-  'nested-booklet': { one: 'folio', many: 'folios' },
-  'fold-out-booklet': { one: 'folio', many: 'folios' },
-  'concertina-strip': { one: 'concertina strip', many: 'concertina strips' },
-};
+const STRIP = { one: 'concertina strip', many: 'concertina strips' };
 
 /** What pieces of a form are called, or of a kind of plain piece. */
-export function kindWords(id: string): { readonly one: string; readonly many: string } {
-  const { name } = formWords(id);
-  const short = name.replace(/^one-sheet /, '');
-  return PLAIN[id] ?? { one: short, many: `${short}s` };
-}
+export const kindWords = (id: string): { readonly one: string; readonly many: string } =>
+  id === 'concertina-strip' ? STRIP : formWords(id);
 
 /** What a sheet may become, told apart from the same form otherwise set: "meander book, 3 rows, 4 columns". */
 export function becomesWords({ id, form }: Pick<BookKind, 'id' | 'form'>): string {
   if (!form) return kindWords(id).one;
   const settings = Object.entries(form.parameters).flatMap(([name, value]) =>
     typeof value === 'number'
-      ? [`${value} ${parameterQuestion(name).toLowerCase()}`]
-      : [value].flat().map((one) => parameterAnswer(name, String(one))),
+      ? [`${value} ${parameterQuestion(form.id, name).toLowerCase()}`]
+      : [value].flat().map((one) => parameterAnswer(form.id, name, String(one))),
   );
   return [formWords(form.id).name.replace(/^one-sheet /, ''), ...settings].join(', ');
 }
@@ -94,7 +87,7 @@ export function perSheetSentence(
 ): string | undefined {
   const piece = cut.full?.pieces[0]?.piece;
   if (cut.perSheet === null || piece === undefined) return undefined;
-  const { sheets } = plan.run.sheet;
+  const sheets = plan.run.laid.sheets.length;
   const one = isOwnSheet(piece) && sheets === 1 ? 'book' : nameOf(piece);
   const pieces = `${counted(cut.perSheet, one)} a sheet`;
   // Sheets of one size have as many pages each.

@@ -10,54 +10,12 @@ import { nm, type Nm } from '@eight-up/core/units/nm';
 import type { PageLabel, Reading } from '@eight-up/core/folding/reading';
 import { pageLabel, type Numbering } from '@eight-up/core/folding/reading';
 
-/** What a form is called, in one word for the shelf and one sentence for choosing. */
-export interface FormWords {
-  readonly name: string;
-  readonly holds: string;
-  readonly made: string;
-}
-
-const FORMS: Readonly<Record<string, FormWords>> = {
-  'slit-book': {
-    name: 'one-sheet slit book',
-    holds: 'A small eight-page book from one printed side, with no glue and no thread.',
-    made: 'Three folds, one slit, and the sheet wraps round itself.',
-  },
-  'meander-book': {
-    name: 'meander book',
-    holds: 'A thicker, smaller book: the sheet becomes one long strip, folded to and fro.',
-    made: 'Cuts between the rows, each stopping one panel short; turns at head and tail.',
-  },
-  'nested-booklet': {
-    name: 'nested booklet',
-    holds: 'Any number of pages, four to a folio, one folio inside another.',
-    made: 'Print both sides, lay the folios into one another, fold; sew or staple through the fold.',
-  },
-  'fold-out-booklet': {
-    name: 'booklet with fold-outs',
-    holds: 'A nested booklet with flaps that fold in and open out beyond the fore-edge.',
-    made: 'Cut each folio to its width, fold its flaps in, then nest and fold the folios together.',
-  },
-  'plain-fold': {
-    name: 'plain fold',
-    holds: 'One sheet folded in half, rolled up, to and fro or as a gate.',
-    made: 'Nothing but folds; in a roll the panels further in are narrower, at a gate the flaps stop short of the middle.',
-  },
-  'right-angle-section': {
-    name: 'right-angled section',
-    holds: 'Eight, sixteen or thirty-two pages from one sheet printed on both sides.',
-    made: 'Folds at right angles, each across the one before; the bolts are slit with a blunt paper knife.',
-  },
-};
-
 /** What is gathered under one heading when a form is chosen. */
 export const FAMILY_WORDS: Readonly<Record<FormFamily, string>> = {
   'one-sheet': 'A little book from one sheet',
   bound: 'Pages bound at a fold',
   'opens-out': 'Something that opens out',
 };
-
-export const formWords = (id: string): FormWords => FORMS[id] ?? { name: id, holds: '', made: '' };
 
 const count = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 
@@ -109,7 +67,7 @@ export function factsSentence(
 /** Sheets, sections, blanks and bolts, where a form has them: what has to be known before printing. */
 export function printedSheetsSentence(plan: FoldedBook): string | undefined {
   const { run, reading, parameters } = plan;
-  const { sheets } = run.sheet;
+  const sheets = run.laid.sheets.length;
   const asked = parameters.pages;
   const blanks = typeof asked === 'number' ? reading.pages.length - asked : 0;
   const parts = [

@@ -68,10 +68,8 @@ export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string
       return `${step(problem.step)} glues panels that do not touch: ${panels(problem.panels)}.`;
     case 'place-not-exact':
       return `${step(problem.step)} folds at a place that is not a whole nanometre.`;
-    case 'needs-several-sheets':
-      return `${step(problem.step)} joins several sheets; this form has one.`;
-    case 'too-many-panels':
-      return `The folds make more than ${problem.most} panels; no hand folds that.`;
+    case 'too-much-work':
+      return `The folds make ${problem.panels} panels, and over so many steps no more than ${problem.most} can be followed.`;
     case 'flap-wider-than-leaf':
       return `A flap of ${measure(problem.flap, unit)} is wider than the page it folds onto allows: ${measure(problem.most, unit)} at most, or it meets the gutter. Make it narrower, or take a wider sheet. The book is as it was.`;
     case 'panel-too-narrow':

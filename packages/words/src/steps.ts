@@ -1,5 +1,5 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import type { Step } from '@eight-up/core/folding/step';
+import type { FoldStep, JoinHow, Purpose, Step, StepKind } from '@eight-up/core/folding/step';
 import { foliosPerSection } from '@eight-up/core/pagination/nest';
 import { needsOf } from '@eight-up/core/forms/needs';
 
@@ -16,8 +16,23 @@ const PAPER_KNIFE = 'Blunt as it is, draw the paper knife away from the holding 
 const GLUE =
   'Fresh waste paper under every panel; follow the instructions on the glue, and air the room if they say so.';
 
-/** Words by the name a form gives its step; anything unnamed falls back on its kind. */
-const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords>> = {
+type StepFor<P extends Purpose> = Extract<
+  Step,
+  { readonly kind: { [K in StepKind]: P extends Purpose<K> ? K : never }[StepKind] }
+>;
+
+/** Every purpose in words, so that one without any does not compile. */
+const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => StepWords } = {
+  fold: () => ({ title: 'Fold', sentence: 'Fold along the crease and sharpen it.' }),
+  unfold: () => ({ title: 'Unfold', sentence: 'Open the last fold; the crease stays.' }),
+  'turn-over': () => ({ title: 'Turn over', sentence: 'Turn the paper over, left to right.' }),
+  rotate: () => ({ title: 'Turn it round', sentence: 'Turn the paper on the table.' }),
+  slit: () => ({ title: 'Slit', sentence: 'Cut from stop to stop.', caution: BLADE }),
+  cut: () => ({ title: 'Cut', sentence: 'Cut along the line.', caution: BLADE }),
+  glue: () => ({ title: 'Glue', sentence: 'Glue the two panels together.', caution: GLUE }),
+  collapse: () => ({ title: 'Bring the folds together', sentence: 'Let all marked folds move at once.' }),
+  wrap: () => ({ title: 'Wrap round', sentence: 'Lay the arms round one another.' }),
+  join: ({ how }) => JOINS[how],
   halve: () => ({
     title: 'Fold in half',
     sentence: 'Printed side up, bring the right edge over to the left and sharpen the fold.',
@@ -55,7 +70,7 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     sentence: 'Fold the rows to and fro the same way and sharpen every fold.',
   }),
   'cut-serpentine': (step) => {
-    const cuts = step.kind === 'cut' ? step.segments.length : 0;
+    const cuts = step.segments.length;
     return {
       title: cuts === 1 ? 'Make the cut' : `Make ${cuts} cuts`,
       sentence:
@@ -69,14 +84,14 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
   }),
   'fold-turn': () => ({ title: 'Fold the turn', sentence: 'Fold the pile over the turn, onto the row before it.' }),
   'nest-inside-up': (_, plan) =>
-    plan.run.sheet.sheets === 1
+    plan.run.laid.sheets.length === 1
       ? { title: 'Inside up', sentence: 'Turn the sheet over like a page, so that the inside lies up.' }
       : {
           title: 'Insides up',
-          sentence: `Lay ${foliosPerSection(plan).length > 1 ? 'the' : `all ${plan.run.sheet.sheets}`} sheets on one another in order, with their insides up, sheet 1 undermost.`,
+          sentence: `Lay ${foliosPerSection(plan).length > 1 ? 'the' : `all ${plan.run.laid.sheets.length}`} sheets on one another in order, with their insides up, sheet 1 undermost.`,
         },
   'fold-the-nest': (step, plan) => {
-    const { sheets } = plan.run.sheet;
+    const sheets = plan.run.laid.sheets.length;
     const half = `Fold the ${halfOver(step)} half over the other, edge to edge, and sharpen the fold: the cover lies up.`;
     return sheets === 1
       ? { title: 'Fold in half', sentence: half }
@@ -96,9 +111,9 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
   },
   'fold-a-flap': (step, plan) => {
     // Folios narrower than their sheet are cut to their width before anything is folded.
-    const firstFold = plan.run.programme.find(({ kind }) => kind === 'fold');
+    const firstFold = plan.run.steps.find(({ kind }) => kind === 'fold');
     const cutsFirst = step === firstFold && needsOf(plan).includes('blade');
-    const side = step.kind === 'fold' && step.moving === 'after' ? 'right' : 'left';
+    const side = step.moving === 'after' ? 'right' : 'left';
     return {
       title: `Fold a flap of folio ${sheetsOf(step)[0] + 1} in`,
       sentence: `${cutsFirst ? 'Folios still as wide as the sheet are first cut to their width at the cut line. ' : ''}Fold the flap at the ${side} end over, onto the inside of the folio; its fold stands inside the fore-edge, its free edge clear of the gutter.`,
@@ -111,7 +126,7 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     sentence: `Fold ${rightEnd(step, plan)} over to the left; being narrower than the panel it comes to lie on, it stays clear of the next fold.`,
   }),
   'cover-over': (_, { run }) =>
-    run.sheet.panels.length === 2
+    run.laid.panels.length === 2
       ? {
           title: 'Fold in half',
           sentence:
@@ -122,7 +137,7 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
           sentence: 'Fold the left panel over what is folded already: its other face is the cover.',
         },
   'flap-over': (step) => {
-    const left = step.kind === 'fold' && step.moving === 'before';
+    const left = step.moving === 'before';
     return {
       title: `Fold the ${left ? 'left' : 'right'} flap over`,
       sentence: left
@@ -131,7 +146,7 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
     };
   },
   'fold-to-and-fro': (step, plan) => {
-    const under = step.kind === 'fold' && step.direction === 'mountain';
+    const under = step.direction === 'mountain';
     return {
       title: 'Fold to and fro',
       sentence: `Fold ${rightEnd(step, plan)} ${under ? 'under, to lie behind' : 'over, to lie upon'} the panel beside it, edge to edge.`,
@@ -149,12 +164,11 @@ const NAMED: Readonly<Record<string, (step: Step, plan: FoldedBook) => StepWords
 };
 
 /** Of a step that folds sheets taken out of the stack: the first and the last of them. */
-const sheetsOf = (step: Step): readonly [number, number] =>
-  step.kind === 'fold' && typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets : [0, 0];
+const sheetsOf = (step: FoldStep): readonly [number, number] =>
+  typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets : [0, 0];
 
 /** Which half of what lies there a fold lifts. */
-const halfOver = (step: Step): 'left' | 'right' =>
-  step.kind === 'fold' && step.moving === 'before' ? 'left' : 'right';
+const halfOver = (step: FoldStep): 'left' | 'right' => (step.moving === 'before' ? 'left' : 'right');
 
 /** More folios than this are stiff to fold at once (usual). */
 const FEW = 6;
@@ -164,7 +178,7 @@ const fewAtATime = (folios: number): string =>
 
 /** What a fold from the far end moves: one panel at first, then that and all that is folded onto it. */
 function rightEnd(step: Step, { run }: FoldedBook): string {
-  const index = run.programme.indexOf(step);
+  const index = run.steps.indexOf(step);
   const motion = run.motions[index];
   const moved = motion?.kind === 'fold' ? motion.moved.length : 1;
   return moved === 1
@@ -174,11 +188,11 @@ function rightEnd(step: Step, { run }: FoldedBook): string {
 
 const NUMBERS = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven'];
 
-const way = (step: Step): string => (step.kind === 'fold' && step.direction === 'mountain' ? 'under' : 'over');
+const way = (step: FoldStep): string => (step.direction === 'mountain' ? 'under' : 'over');
 
 /** A fold in half; after the last one it is said which edges to slit, how, and with what care. */
 const halved = (step: Step, { run, reading }: FoldedBook, sentence: string): Omit<StepWords, 'title'> =>
-  step === run.programme[run.programme.length - 1] && reading.bolts.length
+  step === run.steps[run.steps.length - 1] && reading.bolts.length
     ? {
         sentence: `${sentence} This last fold is the spine. Once it is pressed or sewn, slit the bolts at the ${reading.bolts.join(' and the ')}: a blunt paper knife drawn along inside the fold keeps to it, a fresh blade leaves it.`,
         caution: PAPER_KNIFE,
@@ -186,7 +200,7 @@ const halved = (step: Step, { run, reading }: FoldedBook, sentence: string): Omi
     : { sentence };
 
 function turnWords(step: Step, plan: FoldedBook): StepWords {
-  const glued = plan.run.glued.find((one) => plan.run.programme[one.step] === step);
+  const glued = plan.run.glued.find((one) => plan.run.steps[one.step] === step);
   switch (glued?.how) {
     case 'double-leaf':
       return {
@@ -215,36 +229,50 @@ function turnWords(step: Step, plan: FoldedBook): StepWords {
   }
 }
 
-const BY_KIND: Readonly<Record<Step['kind'], StepWords>> = {
-  fold: { title: 'Fold', sentence: 'Fold along the crease and sharpen it.' },
-  unfold: { title: 'Unfold', sentence: 'Open the last fold; the crease stays.' },
-  'turn-over': { title: 'Turn over', sentence: 'Turn the paper over, left to right.' },
-  rotate: { title: 'Turn it round', sentence: 'Turn the paper on the table.' },
-  slit: { title: 'Slit', sentence: 'Cut from stop to stop.', caution: BLADE },
-  cut: { title: 'Cut', sentence: 'Cut along the line.', caution: BLADE },
-  glue: { title: 'Glue', sentence: 'Glue the two panels together.', caution: GLUE },
-  collapse: { title: 'Bring the folds together', sentence: 'Let all marked folds move at once.' },
-  wrap: { title: 'Wrap round', sentence: 'Lay the arms round one another.' },
-  join: { title: 'Join', sentence: 'Join the strips.' },
-  nest: { title: 'Nest', sentence: 'Lay the folios into one another.' },
-  sew: {
-    title: 'Sew',
-    sentence: 'Sew through the fold.',
+const JOINS: Readonly<Record<JoinHow, StepWords>> = {
+  'glued-tab': {
+    title: 'Glue the tab',
+    sentence:
+      'Glue from the fold to the edge of the tab, lay the next piece on flush with the fold, and press it down under waxed paper.',
+    caution: GLUE,
+  },
+  'hinge-strip': {
+    title: 'Glue a hinge strip over the joint',
+    sentence:
+      'Lay both ends against one another, glue the strip over them along its middle, and press it down under waxed paper.',
+    caution: GLUE,
+  },
+  tape: {
+    title: 'Tape the joint',
+    sentence: 'Lay both ends against one another and rub the tape down over them along its middle.',
+  },
+  sewn: {
+    title: 'Sew it in',
+    sentence: 'Pierce the fold from the inside and sew through it.',
     caution: 'Fingers on either side of the fold, never on it: the awl comes through.',
+  },
+  'slipped-in': {
+    title: 'Slip it in',
+    sentence: 'Push it into its place as far as it goes; nothing holds it but the fold.',
+  },
+  cased: {
+    title: 'Glue it into the cover',
+    sentence: 'Glue the outer leaf all over, close the cover on it, and leave it under weights until it is dry.',
+    caution: GLUE,
   },
 };
 
 export const stepWords = (step: Step, plan: FoldedBook): StepWords =>
-  (NAMED[step.name] ?? (() => BY_KIND[step.kind]))(step, plan);
+  (WORDS[step.purpose] as (step: Step, plan: FoldedBook) => StepWords)(step, plan);
 
 /** Every step of a book; a row repeated is counted off. */
 export function programmeWords(plan: FoldedBook): readonly StepWords[] {
-  const steps = plan.run.programme;
+  const steps = plan.run.steps;
   return steps.map((step, i) => {
     const words = stepWords(step, plan);
-    const alike = steps.filter(({ name }) => name === step.name);
-    if (alike.length < 2 || step.name === 'open' || step.name === 'halve-lengthwise') return words;
-    const nth = steps.slice(0, i + 1).filter(({ name }) => name === step.name).length;
+    const alike = steps.filter(({ purpose }) => purpose === step.purpose);
+    if (alike.length < 2 || step.purpose === 'open' || step.purpose === 'halve-lengthwise') return words;
+    const nth = steps.slice(0, i + 1).filter(({ purpose }) => purpose === step.purpose).length;
     return { ...words, title: `${words.title}, ${nth} of ${alike.length}` };
   });
 }

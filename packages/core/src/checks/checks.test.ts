@@ -39,7 +39,7 @@ const after = (book: BookDocument, ...commands: readonly Command[]): BookDocumen
 describe('checks of pages and pictures', () => {
   it('know what every page meets: the sheet’s edge outside, folds within, the slit in the middle', () => {
     const byPanel = new Map(
-      plan.reading.pages.map(({ face }, i) => [plan.run.sheet.panels[face.panel]!.label, pageEdges(plan)[i]]),
+      plan.reading.pages.map(({ face }, i) => [plan.run.laid.panels[face.panel]!.label, pageEdges(plan)[i]]),
     );
     expect(byPanel.get('r1c1')).toEqual({ left: 'sheet', top: 'sheet', right: 'fold', bottom: 'fold' });
     expect(byPanel.get('r1c2')).toEqual({ left: 'fold', top: 'sheet', right: 'fold', bottom: 'cut' });

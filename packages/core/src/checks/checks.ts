@@ -1,3 +1,4 @@
+import { largestSheet } from '../folding/laid-paper.ts';
 import { sectionThickness } from '../pagination/creep.ts';
 import { mostFolios } from '../pagination/nest.ts';
 import { impose } from '../pagination/imposition.ts';
@@ -35,8 +36,8 @@ function thickness(plan: FoldedBook, book: BookDocument): readonly Check[] {
   return [{ code: 'section-thick', weight: closed > TOO_THICK ? 'settle' : 'note', thickness: closed, folios }];
 }
 
-function printedOnto({ sheet, run }: FoldedBook, { printing: { onto } }: BookDocument): readonly Check[] {
-  const holds = onto === null || gridOnParent(sheet, onto, 0, run.sheet.sheets) !== undefined;
+function printedOnto({ run: { laid } }: FoldedBook, { printing: { onto } }: BookDocument): readonly Check[] {
+  const holds = onto === null || gridOnParent(largestSheet(laid), onto, 0, laid.sheets.length) !== undefined;
   return holds ? [] : [{ code: 'paper-too-small', weight: 'settle' }];
 }
 
@@ -45,7 +46,7 @@ const THIN = 120;
 
 /** One sheet of thin paper: many makers tolerate its grain across the spine. Of a paper that nobody took the weight is taken to be that of office paper. */
 const isThin = ({ run }: FoldedBook, { papers }: BookDocument): boolean =>
-  run.sheet.sheets === 1 && (papers.text?.paper.grammage ?? 80) <= THIN;
+  run.laid.sheets.length === 1 && (papers.text?.paper.grammage ?? 80) <= THIN;
 
 function grain(plan: FoldedBook, book: BookDocument): readonly Check[] {
   const { sheet, reading } = plan;

@@ -1,5 +1,5 @@
 import { creasePattern } from '../folding/crease-pattern.ts';
-import { LEAST_STRIP } from '../folding/fold-sheet.ts';
+import { LEAST_STRIP } from '../folding/laid-paper.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { at } from '../result.ts';
 
@@ -19,11 +19,12 @@ export function pageEdges(plan: FoldedBook): readonly PageEdges[] {
 }
 
 function metByPages({ run, reading }: FoldedBook): readonly PageEdges[] {
-  const { sheet } = run;
-  const patterns = sheet.stack.map((_, index) => creasePattern(run, index));
+  const { laid } = run;
+  const patterns = laid.sheets.map((_, index) => creasePattern(run, index));
   return reading.pages.map(({ face }): PageEdges => {
-    const { outline, sheet: index } = at(sheet.panels, face.panel);
+    const { outline, sheet: index } = at(laid.panels, face.panel);
     const pattern = at(patterns, index);
+    const sheet = at(laid.sheets, index);
     const [xs, ys] = [outline.map(({ x }) => x), outline.map(({ y }) => y)];
     const [left, right, top, bottom] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
     const lies = (
@@ -33,7 +34,7 @@ function metByPages({ run, reading }: FoldedBook): readonly PageEdges[] {
       to: number,
       end: number,
     ): PageEdges[Side] => {
-      if (place === 0 || end - place < LEAST_STRIP * sheet.scale) return 'sheet';
+      if (place === 0 || end - place < LEAST_STRIP * laid.scale) return 'sheet';
       const line = pattern.find(({ segment: s }) => s.axis === axis && s.at === place && s.from < to && s.to > from);
       if (!line) return 'whole';
       return line.kind === 'cut' || line.kind === 'slit' ? 'cut' : 'fold';

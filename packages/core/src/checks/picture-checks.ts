@@ -1,5 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { AssetLookup, BookDocument, Margins } from '../book/document.ts';
+import { sheetSize } from '../folding/laid-paper.ts';
 import { bottom, meet, right, type Rect } from '../geometry/rect.ts';
 import { metByGutter } from '../pagination/gutter.ts';
 import { extentOf } from '../pagination/placing.ts';
@@ -96,18 +97,20 @@ const SLACK = 10_000;
 function inMargin(plan: FoldedBook, book: BookDocument, placed: readonly PlacedContent[]): readonly Check[] {
   const margins = unreachedOn(plan, book);
   // On larger paper what runs over the sheet is cut off with the rest.
-  const { width, height } = plan.sheet;
-  const kept = (inked: Rect | undefined) =>
-    inked && book.printing.onto ? meet(inked, { left: 0, top: 0, width, height }) : inked;
-  const pages = placed.flatMap(({ page, inked }) => {
-    const ink = kept(inked);
-    return ink && reachesMargin(ink, plan, margins) ? [page] : [];
+  const pages = placed.flatMap(({ page, inked, sheet }) => {
+    const { width, height } = sheetSize(plan.run.laid, sheet);
+    const ink = inked && book.printing.onto ? meet(inked, { left: 0, top: 0, width, height }) : inked;
+    return ink && reachesMargin(ink, { width, height }, margins) ? [page] : [];
   });
   return pages.length ? [{ code: 'in-unprintable-margin', weight: 'settle', pages }] : [];
 }
 
 /** Whether ink reaches into the strip that the printer leaves white. */
-const reachesMargin = (inked: Rect, { sheet }: FoldedBook, { top, right: far, bottom: low, left }: Margins): boolean =>
+const reachesMargin = (
+  inked: Rect,
+  sheet: Pick<Rect, 'width' | 'height'>,
+  { top, right: far, bottom: low, left }: Margins,
+): boolean =>
   inked.left < left - SLACK ||
   inked.top < top - SLACK ||
   right(inked) > sheet.width - far + SLACK ||
@@ -115,7 +118,7 @@ const reachesMargin = (inked: Rect, { sheet }: FoldedBook, { top, right: far, bo
 
 function posterInMargin(plan: FoldedBook, book: BookDocument, assets: AssetLookup): readonly Check[] {
   const inked = layPoster(plan, book, assets)?.inked;
-  return inked && reachesMargin(inked, plan, unreachedOn(plan, book))
+  return inked && reachesMargin(inked, sheetSize(plan.run.laid, 0), unreachedOn(plan, book))
     ? [{ code: 'poster-in-margin', weight: 'settle' }]
     : [];
 }
@@ -132,7 +135,10 @@ function withoutBleed(
     if (content.fit === 'bleed') return [];
     const paper = paperOnFace(plan, { sheet, side });
     const isCut = (edge: Side) =>
-      cutOut || (paper.width < plan.sheet.width && !book.papers.text && edge === (side === 'A' ? 'right' : 'left'));
+      cutOut ||
+      (paper.width < sheetSize(plan.run.laid, sheet).width &&
+        !book.papers.text &&
+        edge === (side === 'A' ? 'right' : 'left'));
     const [picture, room, edges] = [sidesOf(extentOf(matrix, asset)), sidesOf(rect), sidesOf(paper)];
     const ends = SIDES.some(
       (edge) => isCut(edge) && Math.abs(room[edge] - edges[edge]) < mm(0.1) && picture[edge] < room[edge] + SLACK,

@@ -76,7 +76,7 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
     case 'section-thick': {
       if (!('sections' in plan.parameters)) return undefined;
       const most = Math.max(1, Math.floor(THICK / (2 * book.printing.creep.thickness)));
-      const sections = Math.ceil(plan.run.sheet.sheets / most);
+      const sections = Math.ceil(plan.run.laid.sheets.length / most);
       return { kind: 'choose-form', form: { id: book.form.id, parameters: { ...plan.parameters, sections } } };
     }
     case 'files-unused':

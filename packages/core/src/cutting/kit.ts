@@ -1,5 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { sheetWidth } from '../folding/fold-sheet.ts';
+import { sheetSize } from '../folding/laid-paper.ts';
 import { PAPER_KINDS, type Paper, type PaperKind } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
@@ -111,20 +111,22 @@ export interface OwnSheets {
   readonly each: number;
 }
 
-/** The sheets of one copy by size, as they are cut: folios narrower than the sheet at their own width. */
-export function ownSheets({ sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>): readonly OwnSheets[] {
-  const each = new Map<Nm, number>();
-  for (let k = 0; k < run.sheet.sheets; k++) {
-    const width = sheetWidth({ sheet, run }, k);
-    each.set(width, (each.get(width) ?? 0) + 1);
-  }
-  return [...each]
-    .sort(([one], [other]) => other - one)
-    .map(([width, count], i) => ({
-      id: width === sheet.width ? OWN_SHEET : `${OWN_SHEET} ${i + 1}`,
+/** The sheets of one copy by size, as they are cut, the widest first: folios narrower than the sheet at their own width. */
+export function ownSheets({ sheet, run: { laid } }: Pick<FoldedBook, 'sheet' | 'run'>): readonly OwnSheets[] {
+  const sizes = new Map<string, { readonly width: Nm; readonly height: Nm; each: number }>();
+  laid.sheets.forEach((_, k) => {
+    const { cut: width, height } = sheetSize(laid, k);
+    const size = sizes.get(`${width} ${height}`) ?? { width, height, each: 0 };
+    size.each++;
+    sizes.set(`${width} ${height}`, size);
+  });
+  return [...sizes.values()]
+    .sort((one, other) => other.width - one.width || other.height - one.height)
+    .map(({ width, height, each }, i) => ({
+      id: width === sheet.width && height === sheet.height ? OWN_SHEET : `${OWN_SHEET} ${i + 1}`,
       width,
-      height: sheet.height,
-      each: count,
+      height,
+      each,
     }));
 }
 
@@ -137,7 +139,7 @@ export function sheetsForEdition(
   { run }: Pick<FoldedBook, 'run'>,
   kit: Kit,
 ): { readonly copies: number; readonly withSpares: number } {
-  const copies = kit.copies * run.sheet.sheets;
+  const copies = kit.copies * run.laid.sheets.length;
   return { copies, withSpares: withSpares(copies, kit) };
 }
 

@@ -55,8 +55,8 @@ function kindOfForm(form: FormChoice): readonly BookKind[] {
   const spineLies = one.reading.spineAxis === 'horizontal';
   const id = [form.id, ...Object.values(form.parameters).map(String)].join(' ');
   // Of several sheets folded together each is a piece.
-  const pages = one.reading.pages.length / one.run.sheet.sheets;
-  const grid = one.form.grid(one.parameters, one.sheet);
+  const pages = one.reading.pages.length / one.run.laid.sheets.length;
+  const grid = one.form.assembly(one.parameters, one.sheet).parts[0]!.sheets[0]!;
   if (typeof grid.columns === 'number' && typeof grid.rows === 'number') {
     const [columns, rows] = spineLies ? [grid.rows, grid.columns] : [grid.columns, grid.rows];
     return [{ id, form, columns, rows, pages, extra: nm(0), spineLies }];

@@ -23,11 +23,11 @@ const OPEN_DEGREES = 112;
  * above and below hang together along more than one line, so that nothing opens.
  */
 export const ajarAt = keptBy((run: FoldRun, step: number): Ajar | undefined => {
-  const made = run.programme[step];
+  const made = run.steps[step];
   if (made?.kind !== 'glue') return undefined;
   const { flat, hinges } = at(run.moments, step + 1);
   const heights = made.between.map((label) =>
-    flat.order.indexOf(run.sheet.panels.findIndex((panel) => panel.label === label)),
+    flat.order.indexOf(run.laid.panels.findIndex((panel) => panel.label === label)),
   );
   const swung = flat.order.slice(Math.max(...heights));
   const moves = new Set(swung);
@@ -37,7 +37,7 @@ export const ajarAt = keptBy((run: FoldRun, step: number): Ajar | undefined => {
   const [line] = joined;
   if (!line || joined.some(({ axis, at: where }) => axis !== line.axis || where !== line.at)) return undefined;
   const sides = new Set(
-    outlinesOf(run.sheet, flat)
+    outlinesOf(run.laid, flat)
       .flat()
       .map((corner) => Math.sign(sideOfLine(line, corner)))
       .filter((side) => side !== 0),
@@ -50,11 +50,11 @@ export const ajarAt = keptBy((run: FoldRun, step: number): Ajar | undefined => {
 /** The paper of moment `moment` with its pile opened by a share of the whole opening, 0 to 1. */
 export function ajarPose(run: FoldRun, moment: number, { line, side, swung }: Ajar, share: number): Pose {
   const { flat } = at(run.moments, moment);
-  const lift = aboutLine(line, side, OPEN_DEGREES * share, 1e-6 / run.sheet.scale);
+  const lift = aboutLine(line, side, OPEN_DEGREES * share, 1e-6 / run.laid.scale);
   const moves = new Set(swung);
   return {
-    panels: flatPose(run.sheet, flat).map((panel, i) => (moves.has(i) ? after(lift, panel) : panel)),
-    lifts: liftsOf(run.sheet, flat),
+    panels: flatPose(run.laid, flat).map((panel, i) => (moves.has(i) ? after(lift, panel) : panel)),
+    lifts: liftsOf(run.laid, flat),
     gap: 0,
     schematic: false,
   };

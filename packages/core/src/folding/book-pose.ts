@@ -2,7 +2,7 @@ import { at } from '../result.ts';
 import { moveSegment, type Line } from '../geometry/line.ts';
 import { aboutLine, aboutUpright, after, type Rigid } from './rigid.ts';
 import { flatPose, looseness, JOINED_WITHIN, poseAt, type Pose } from './poses.ts';
-import type { BookEdge, Reading, View } from './reading.ts';
+import { depthsOf, type BookEdge, type Reading, type View } from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, liftsOf, outlinesOf, sideUp } from './state.ts';
 
@@ -15,8 +15,8 @@ export function bookPose(run: FoldRun, reading: Reading, view: number, t: number
   const here = at(reading.views, view);
   const next = reading.views[Math.min(view + 1, reading.views.length - 1)]!;
   if (here.unfolded) return unfoldedPose(run, reading, here.unfolded, next.unfolded ?? here.unfolded, t);
-  const base = flatPose(run.sheet, reading.held);
-  const held = liftsOf(run.sheet, reading.held);
+  const base = flatPose(run.laid, reading.held);
+  const held = liftsOf(run.laid, reading.held);
   const stances = stancesOf(reading, here, next, t);
   const opened = openedBy(here, next, t);
   const flapsOf = flapFolds(run, reading);
@@ -24,7 +24,7 @@ export function bookPose(run: FoldRun, reading: Reading, view: number, t: number
     const share = opened.get(i) ?? 0;
     const fold = share > 0 ? flapsOf.get(i) : undefined;
     const flap = fold
-      ? after(aboutLine(fold.line, fold.toward, fold.degrees * share, 1e-6 / run.sheet.scale), panel)
+      ? after(aboutLine(fold.line, fold.toward, fold.degrees * share, 1e-6 / run.laid.scale), panel)
       : panel;
     const { edge, degrees } = stances[i]!;
     return degrees === 0 ? flap : after(aboutEdge(run, reading, edge, degrees), flap);
@@ -38,7 +38,7 @@ export function bookPose(run: FoldRun, reading: Reading, view: number, t: number
     // Opened out, a flap lies as high as its leaf.
     return fold ? lifted(i) + (lifted(fold.leaf) - lifted(i)) * (opened.get(i) ?? 0) : lifted(i);
   });
-  const gap = looseness(run.sheet, panels, lastMoment(run).hinges);
+  const gap = looseness(run.laid, panels, lastMoment(run).hinges);
   return { panels, lifts, gap, schematic: gap > JOINED_WITHIN };
 }
 
@@ -51,12 +51,12 @@ function unfoldedPose(
   t: number,
 ): Pose {
   const moment = from.moment + (to.moment - from.moment) * t;
-  const step = Math.min(Math.floor(moment), run.programme.length - 1);
+  const step = Math.min(Math.floor(moment), run.steps.length - 1);
   const pose = poseAt(run, step, moment - step);
   const turned = Number(from.over) + (Number(to.over) - Number(from.over)) * t;
   if (turned === 0) return pose;
-  const { left, right } = bounds(outlinesOf(run.sheet, reading.held));
-  const over = aboutLine({ axis: 'vertical', at: (left + right) / 2 }, 1, 180 * turned, 1e-6 / run.sheet.scale);
+  const { left, right } = bounds(outlinesOf(run.laid, reading.held));
+  const over = aboutLine({ axis: 'vertical', at: (left + right) / 2 }, 1, 180 * turned, 1e-6 / run.laid.scale);
   return { ...pose, panels: pose.panels.map((panel) => after(over, panel)) };
 }
 
@@ -75,8 +75,7 @@ const inTwo = (here: View, next: View): boolean => here.gap !== next.gap && Bool
 function stancesOf(reading: Reading, here: View, next: View, t: number): readonly Swing[] {
   const before = frontCount(reading, here);
   const beforeNext = frontCount(reading, next);
-  const depth = new Array<number>(reading.layers.length);
-  reading.layers.forEach((panel, i) => (depth[panel] = i));
+  const depth = depthsOf(reading);
   const still: Swing = { edge: 'spine', degrees: 0 };
   const [edge, nextEdge] = [openAt(here), openAt(next)];
   const turning = inTwo(here, next) ? Math.max(0, 2 * t - 1) : t;
@@ -112,14 +111,14 @@ export interface FlapFold {
 /** Every flap's fold in the closed book. A flap under its leaf swings down and out, one that lies on it up. */
 export function flapFolds(run: FoldRun, reading: Reading): ReadonlyMap<number, FlapFold> {
   const flaps = new Set(reading.views.flatMap(({ opened }) => opened ?? []));
-  const depth = new Map(reading.layers.map((panel, i) => [panel, i]));
+  const depth = depthsOf(reading);
   return new Map(
     lastMoment(run).hinges.flatMap(({ p, q, segment }): [number, FlapFold][] => {
       const [flap, leaf] = flaps.has(p) ? [p, q] : [q, p];
       if (!flaps.has(flap)) return [];
       const line = moveSegment(at(reading.held.placed, leaf), segment);
       const toward = reading.spineAt === 'west' ? -1 : 1;
-      return [[flap, { leaf, line, toward, degrees: depth.get(flap)! > depth.get(leaf)! ? -180 : 180 }]];
+      return [[flap, { leaf, line, toward, degrees: depth[flap]! > depth[leaf]! ? -180 : 180 }]];
     }),
   );
 }
@@ -129,7 +128,7 @@ const frontCount = (reading: Reading, { gap }: View): number =>
   gap === 'front' ? 0 : gap === 'back' ? reading.layers.length : gap + 1;
 
 function aboutEdge(run: FoldRun, reading: Reading, edge: BookEdge, degrees: number): Rigid {
-  const box = bounds(outlinesOf(run.sheet, reading.held));
+  const box = bounds(outlinesOf(run.laid, reading.held));
   const west = reading.spineAt === 'west';
   const lines: Readonly<Record<BookEdge, { line: Line; toward: 1 | -1 }>> = {
     spine: { line: { axis: 'vertical', at: west ? box.left : box.right }, toward: west ? 1 : -1 },
@@ -138,14 +137,14 @@ function aboutEdge(run: FoldRun, reading: Reading, edge: BookEdge, degrees: numb
     tail: { line: { axis: 'horizontal', at: box.bottom }, toward: -1 },
   };
   const { line, toward } = lines[edge];
-  return aboutLine(line, toward, degrees, 1e-6 / run.sheet.scale);
+  return aboutLine(line, toward, degrees, 1e-6 / run.laid.scale);
 }
 
 /** From the last moment of the programme to the book as it is held: a turn, drawn about the pile's middle. */
 export function holdPose(run: FoldRun, reading: Reading, t: number): Pose {
   const { flat } = lastMoment(run);
-  const scale = 1e-6 / run.sheet.scale;
-  const box = bounds(outlinesOf(run.sheet, flat));
+  const scale = 1e-6 / run.laid.scale;
+  const box = bounds(outlinesOf(run.laid, flat));
   const x = ((box.left + box.right) / 2) * scale;
   const y = ((box.top + box.bottom) / 2) * scale;
   const { a, b, c, d } = reading.toHeld;
@@ -161,8 +160,8 @@ export function holdPose(run: FoldRun, reading: Reading, t: number): Pose {
         ),
       )
     : aboutUpright(x, y, angle * t);
-  const panels = flatPose(run.sheet, flat).map((panel) => after(move, panel));
-  const from = liftsOf(run.sheet, flat);
-  const to = liftsOf(run.sheet, reading.held);
+  const panels = flatPose(run.laid, flat).map((panel) => after(move, panel));
+  const from = liftsOf(run.laid, flat);
+  const to = liftsOf(run.laid, reading.held);
   return { panels, lifts: from.map((lift, i) => lift + (to[i]! - lift) * t), gap: 0, schematic: false };
 }

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
-import { lastMoment, runProgramme } from './run.ts';
+import { runOnSheet } from '../../test/run-on-sheet.ts';
+import { lastMoment } from './run.ts';
 import type { Bend, CollapseStep } from './step.ts';
 
 const permutations = (n: number): readonly (readonly number[])[] =>
@@ -37,7 +38,7 @@ const assign = (directions: readonly boolean[]): readonly Bend[] =>
 
 const collapse = (bends: readonly Bend[], more: Partial<CollapseStep> = {}): CollapseStep => ({
   kind: 'collapse',
-  name: 'c',
+  purpose: 'collapse',
   bends,
   ...more,
 });
@@ -48,9 +49,7 @@ describe('collapse by crease assignment', () => {
       fc.property(fc.array(fc.boolean(), { minLength: 1, maxLength: 5 }), (valleys) => {
         const orders = stripOrders(valleys);
         const n = valleys.length + 1;
-        const run = runProgramme({ width: mm(50 * n), height: mm(80), columns: n, rows: 1 }, [
-          collapse(assign(valleys)),
-        ]);
+        const run = runOnSheet({ width: mm(50 * n), height: mm(80), columns: n, rows: 1 }, [collapse(assign(valleys))]);
         if (orders.length === 1) {
           if (!run.ok) throw new Error(run.problem.code);
           expect(lastMoment(run.value).flat.order).toEqual(orders[0]);
@@ -71,21 +70,21 @@ describe('collapse by crease assignment', () => {
     // A roll of four: each valley; the free end may lie inside the roll or be tucked elsewhere.
     const valleys = [true, true, true];
     const plan = { width: mm(200), height: mm(80), columns: 4, rows: 1 };
-    const bare = runProgramme(plan, [collapse(assign(valleys))]);
+    const bare = runOnSheet(plan, [collapse(assign(valleys))]);
     expect(bare).toMatchObject({ ok: false, problem: { code: 'ambiguous', step: 0 } });
     if (bare.ok || bare.problem.code !== 'ambiguous') return;
     const wanted = bare.problem.orders[0];
-    const settled = runProgramme(plan, [
+    const settled = runOnSheet(plan, [
       collapse(assign(valleys), { above: wanted.slice(1).map((over, i) => [over, wanted[i]!] as const) }),
     ]);
     if (!settled.ok) throw new Error(settled.problem.code);
-    expect(lastMoment(settled.value).flat.order.map((i) => settled.value.sheet.panels[i]!.label)).toEqual(wanted);
+    expect(lastMoment(settled.value).flat.order.map((i) => settled.value.laid.panels[i]!.label)).toEqual(wanted);
   });
 
   it('refuses an assignment whose panels no longer meet', () => {
     // Folding one arm of a cross of creases and not the one across from it tears the middle.
     const bends: readonly Bend[] = [{ crease: { axis: 'vertical', line: 1, from: 0, to: 1 }, to: 'valley' }];
-    expect(runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({
+    expect(runOnSheet({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({
       ok: false,
       problem: { code: 'loop-does-not-close', step: 0 },
     });
@@ -96,7 +95,7 @@ describe('collapse by crease assignment', () => {
       { crease: { axis: 'vertical', line: 1 }, to: 'valley' },
       { crease: { axis: 'horizontal', line: 1 }, to: 'valley' },
     ];
-    expect(runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({
+    expect(runOnSheet({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [collapse(bends)])).toMatchObject({
       ok: false,
       problem: { code: 'paper-through-paper' },
     });
@@ -105,9 +104,9 @@ describe('collapse by crease assignment', () => {
   it('says when a step needs the paper flat', () => {
     const standing = collapse([{ crease: { axis: 'vertical', line: 1 }, to: 'valley', degrees: 90 }]);
     expect(
-      runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 1 }, [
+      runOnSheet({ width: mm(200), height: mm(200), columns: 2, rows: 1 }, [
         standing,
-        { kind: 'turn-over', name: 't' },
+        { kind: 'turn-over', purpose: 'turn-over' },
       ]),
     ).toMatchObject({ ok: false, problem: { code: 'not-flat', step: 1 } });
   });

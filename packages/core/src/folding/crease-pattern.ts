@@ -5,7 +5,7 @@ import { lastMoment } from './run.ts';
 /** A line of the unfolded sheet. Valley and mountain are said of face A; `creased` was folded on the way and lies flat in the book. */
 export interface PatternLine {
   readonly kind: 'valley' | 'mountain' | 'creased' | 'slit' | 'cut';
-  /** in ticks, see FoldSheet */
+  /** in ticks, see LaidPaper */
   readonly segment: Segment;
 }
 
@@ -15,23 +15,25 @@ const WASTE_NM = 100_000;
 /** Every crease and cut of one sheet in a finished programme, collinear neighbours of one kind joined. */
 export function creasePattern(run: FoldRun, sheet = 0): readonly PatternLine[] {
   const { hinges, bends } = lastMoment(run);
-  const key = (p: number, q: number) => p * run.sheet.panels.length + q;
+  const key = (p: number, q: number) => p * run.laid.panels.length + q;
   const everBent = new Set<number>();
   for (const moment of run.moments)
     moment.hinges.forEach(({ p, q }, i) => moment.bends[i] !== 0 && everBent.add(key(p, q)));
   const creases = hinges.flatMap(({ p, q, segment }, i): PatternLine[] => {
-    if (run.sheet.panels[p]!.sheet !== sheet) return [];
+    if (run.laid.panels[p]!.sheet !== sheet) return [];
     if (bends[i] !== 0) return [{ kind: bends[i]! > 0 ? 'valley' : 'mountain', segment }];
     return everBent.has(key(p, q)) ? [{ kind: 'creased', segment }] : [];
   });
-  const cuts = run.slits.map((segment, i): PatternLine => ({
-    kind: run.programme[run.slitSteps[i]!]!.kind === 'cut' ? 'cut' : 'slit',
-    segment,
-  }));
-  const end = run.sheet.stack[sheet]!.verticals.at(-1)!;
+  const cuts = run.cuts.flatMap((cut, i): PatternLine[] =>
+    cut.sheet === undefined || cut.sheet === sheet
+      ? [{ kind: run.steps[run.cutSteps[i]!]!.kind === 'cut' ? 'cut' : 'slit', segment: cut.segment }]
+      : [],
+  );
+  const { verticals, width, height } = run.laid.sheets[sheet]!;
+  const end = verticals.at(-1)!;
   const off: readonly PatternLine[] =
-    run.sheet.width - end > WASTE_NM * run.sheet.scale
-      ? [{ kind: 'cut', segment: { axis: 'vertical', at: end, from: 0, to: run.sheet.height } }]
+    width - end > WASTE_NM * run.laid.scale
+      ? [{ kind: 'cut', segment: { axis: 'vertical', at: end, from: 0, to: height } }]
       : [];
   return [...joinNeighbours(creases), ...cuts, ...off];
 }

@@ -49,8 +49,8 @@ class PosedPanels {
   private readonly areas: readonly number[];
 
   constructor(run: FoldRun, poses: readonly Pose[]) {
-    const mm = 1e-6 / run.sheet.scale;
-    const outlines = run.sheet.panels.map(({ outline }) => outline.map(({ x, y }) => ({ x: x * mm, y: y * mm, z: 0 })));
+    const mm = 1e-6 / run.laid.scale;
+    const outlines = run.laid.panels.map(({ outline }) => outline.map(({ x, y }) => ({ x: x * mm, y: y * mm, z: 0 })));
     this.areas = outlines.map(areaOf);
     this.instants = poses.map(({ panels, lifts }) =>
       outlines.map((outline, i) => ({

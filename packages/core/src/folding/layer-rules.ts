@@ -2,7 +2,7 @@ import { at } from '../result.ts';
 import { AXES, moveSegment, type Segment } from '../geometry/line.ts';
 import { crossesInside, overlap, sameExtents, tripleOverlap, type Extents, type Outline } from '../geometry/outline.ts';
 import type { Isometry } from '../geometry/isometry.ts';
-import type { Hinge } from './fold-sheet.ts';
+import type { Hinge } from './laid-paper.ts';
 
 /**
  * What a stack of flat-folded panels must obey so that no paper passes through paper, as rules on pairs of
@@ -11,7 +11,7 @@ import type { Hinge } from './fold-sheet.ts';
  * Geometric Folding Algorithms, 2007, section 11.6):
  *  - `cycle`: of three panels that share area none is above the first and below the third in a ring;
  *  - `between`: a panel that a closed fold runs across cannot lie between the fold's two panels, and
- *    neither can a panel that carries on over that fold's line through an open hinge;
+ *    neither can a panel that carries on over that fold's line through an open hinge; nothing lies between two panels where they are glued together;
  *  - `interleave`: two folds closed on the same line, on the same side, lie apart or one in the other;
  *  - `same`: two open hinges on the same line keep the same order on both sides.
  */
@@ -28,6 +28,8 @@ export interface Folded {
   /** piles[i] === piles[j] just when panels i and j cover the same outline; most questions are settled by this number alone */
   readonly piles: readonly number[];
   readonly hinges: readonly FoldedHinge[];
+  /** pairs that are glued or sewn together: nothing comes between */
+  readonly bonds: readonly (readonly [number, number])[];
 }
 
 export interface FoldedHinge {
@@ -96,7 +98,7 @@ export function visitHingeRules<T>(
   visit: (rule: Rule) => T | undefined,
   settled: (one: FoldedHinge, other: FoldedHinge) => boolean = () => false,
 ): T | undefined {
-  const { hinges, outlines, extents } = folded;
+  const { hinges, bonds, outlines, extents } = folded;
   for (const hinge of hinges) {
     if (!hinge.closed) continue;
     const axis = AXES.indexOf(hinge.image.axis);
@@ -107,6 +109,14 @@ export function visitHingeRules<T>(
       if (panel === hinge.p || panel === hinge.q || !overlapIn(folded, panel, hinge.p)) continue;
       if (!crossesInside(at(outlines, panel), hinge.image)) continue;
       const found = visit({ kind: 'between', fold: [hinge.p, hinge.q], panel });
+      if (found !== undefined) return found;
+    }
+  }
+  for (const [p, q] of bonds) {
+    for (let panel = 0; panel < outlines.length; panel++) {
+      if (panel === p || panel === q || !overlapIn(folded, panel, p) || !overlapIn(folded, panel, q)) continue;
+      if (!tripleOverlap(at(outlines, p), at(outlines, q), at(outlines, panel))) continue;
+      const found = visit({ kind: 'between', fold: [p, q], panel });
       if (found !== undefined) return found;
     }
   }

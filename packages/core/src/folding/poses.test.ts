@@ -7,7 +7,7 @@ import { bookPose } from './book-pose.ts';
 import { flatPose, poseAt } from './poses.ts';
 import { placeOnTape, poseOnTape, tapeOf } from './rehearsal.ts';
 import { aboutLine, after, moveSpot, STAY } from './rigid.ts';
-import { runProgramme } from './run.ts';
+import { runOnSheet } from '../../test/run-on-sheet.ts';
 import { heightsOf } from './state.ts';
 
 const made = planBook({ id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
@@ -44,22 +44,22 @@ describe('rigid moves', () => {
 
 describe('poses', () => {
   it('begin and end in the flat states of the engine, wherever paper lies flat', () => {
-    plan.run.programme.forEach((_, step) => {
+    plan.run.steps.forEach((_, step) => {
       const [before, next] = [plan.run.moments[step]!, plan.run.moments[step + 1]!];
-      if (!before.standing) expectSame(poseAt(plan.run, step, 0).panels, flatPose(plan.run.sheet, before.flat));
-      if (!next.standing) expectSame(poseAt(plan.run, step, 1).panels, flatPose(plan.run.sheet, next.flat));
+      if (!before.standing) expectSame(poseAt(plan.run, step, 0).panels, flatPose(plan.run.laid, before.flat));
+      if (!next.standing) expectSame(poseAt(plan.run, step, 1).panels, flatPose(plan.run.laid, next.flat));
     });
   });
 
   it('of the slit book halve twice the same way, as its words say: the right edge comes over to the left', () => {
     for (const name of ['halve', 'halve-again']) {
-      const step = plan.run.programme.findIndex((one) => one.name === name);
+      const step = plan.run.steps.findIndex((one) => one.purpose === name);
       expect(plan.run.motions[step]).toMatchObject({ kind: 'fold', side: 1, up: true });
     }
   });
 
   it('of the slit book push to a plus: four arms at right angles, two panels each, standing upright', () => {
-    const push = plan.run.programme.findIndex(({ name }) => name === 'push-to-plus');
+    const push = plan.run.steps.findIndex(({ purpose }) => purpose === 'push-to-plus');
     const { panels } = poseAt(plan.run, push, 1);
     const normals = panels.map((m) => [m[2]!, m[6]!, m[10]!]);
     for (const normal of normals) expect(Math.abs(normal[2]!)).toBeLessThan(1e-9);
@@ -69,10 +69,10 @@ describe('poses', () => {
 
   it('say schematic when a movement would tear the paper', () => {
     // A degree-four vertex with all sectors at right angles folds flat, but not with all creases bending alike.
-    const run = runProgramme({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [
+    const run = runOnSheet({ width: mm(200), height: mm(200), columns: 2, rows: 2 }, [
       {
         kind: 'collapse',
-        name: 'c',
+        purpose: 'collapse',
         bends: [
           { crease: { axis: 'vertical', line: 1 }, to: 'valley' },
           { crease: { axis: 'horizontal', line: 1, from: 0, to: 1 }, to: 'mountain' },
@@ -87,8 +87,8 @@ describe('poses', () => {
 
   it('pile layers one over another: heights count what lies beneath', () => {
     const last = plan.run.moments[plan.run.moments.length - 1]!;
-    expect([...heightsOf(plan.run.sheet, last.flat)].sort((a, b) => a - b)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
-    expect(heightsOf(plan.run.sheet, plan.run.moments[0]!.flat)).toEqual(plan.run.sheet.panels.map(() => 0));
+    expect([...heightsOf(plan.run.laid, last.flat)].sort((a, b) => a - b)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    expect(heightsOf(plan.run.laid, plan.run.moments[0]!.flat)).toEqual(plan.run.laid.panels.map(() => 0));
   });
 });
 
@@ -97,11 +97,11 @@ describe('layers', () => {
   const raised = (pose: ReturnType<typeof poseOnTape>, panel: number) => pose.panels[panel]![10]! * pose.lifts[panel]!;
 
   it('stand over one another as they lie, face up or face down, after every step that ends flat', () => {
-    plan.run.programme.forEach((_, step) => {
+    plan.run.steps.forEach((_, step) => {
       const next = plan.run.moments[step + 1]!;
       if (next.standing) return;
       const pose = poseAt(plan.run, step, 1);
-      heightsOf(plan.run.sheet, next.flat).forEach((height, panel) =>
+      heightsOf(plan.run.laid, next.flat).forEach((height, panel) =>
         expect(raised(pose, panel)).toBeCloseTo(height, 9),
       );
     });
@@ -145,11 +145,11 @@ describe('the tape of the rehearsal', () => {
       // The left one lies to the left.
       const middle = (page: number) => {
         const { panel } = plan.reading.pages[page]!.face;
-        const { outline } = plan.run.sheet.panels[panel]!;
+        const { outline } = plan.run.laid.panels[panel]!;
         const spots = outline.map((p) =>
           moveSpot(panels[panel]!, {
-            x: (p.x * 1e-6) / plan.run.sheet.scale,
-            y: (p.y * 1e-6) / plan.run.sheet.scale,
+            x: (p.x * 1e-6) / plan.run.laid.scale,
+            y: (p.y * 1e-6) / plan.run.laid.scale,
             z: 0,
           }),
         );
@@ -181,7 +181,7 @@ describe('step drawings', () => {
   });
 
   it('show the cut once it has been made', () => {
-    const slit = plan.run.programme.findIndex(({ name }) => name === 'slit-middle');
+    const slit = plan.run.steps.findIndex(({ purpose }) => purpose === 'slit-middle');
     const cuts = (step: number) =>
       stepDrawing(plan.run, step, mm(40), mm(30)).items.filter((item) => item.kind === 'line' && item.layer === 'slit');
     expect([cuts(slit - 1).length, cuts(slit).length > 0]).toEqual([0, true]);

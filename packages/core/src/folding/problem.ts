@@ -19,5 +19,5 @@ export type FoldProblem =
   | { readonly code: 'no-such-crease'; readonly step: number }
   | { readonly code: 'glue-apart'; readonly step: number; readonly panels: readonly string[] }
   | { readonly code: 'place-not-exact'; readonly step: number }
-  | { readonly code: 'needs-several-sheets'; readonly step: number }
-  | { readonly code: 'too-many-panels'; readonly step: number; readonly most: number };
+  /** more panels over more steps than is worth folding; `most` panels with so many steps */
+  | { readonly code: 'too-much-work'; readonly panels: number; readonly most: number };

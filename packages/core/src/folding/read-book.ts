@@ -1,13 +1,9 @@
 import type { Result } from '../result.ts';
 import { readBound } from './read-bound.ts';
-import { readLeaflet } from './read-leaflet.ts';
-import type { Hold, LeafletHold, PileHold, Reading, ReadingProblem, SheetSide } from './reading.ts';
+import { readUnfolding } from './read-unfolding.ts';
+import type { Hold, Reading, ReadingProblem } from './reading.ts';
 import type { FoldRun } from './run.ts';
 
-/** Reads the folded paper: by its spine, or, where it has none, by unfolding it. `printed` are the sides of the sheet that carry pages. */
-export const readBook = (
-  run: FoldRun,
-  hold: Hold | PileHold | LeafletHold,
-  printed: readonly SheetSide[],
-): Result<Reading, ReadingProblem> =>
-  'unfolds' in hold ? readLeaflet(run, hold, printed) : readBound(run, hold, printed);
+/** Reads what was folded: by its spine, or, where it has none, by unfolding it. */
+export const readBook = (run: FoldRun, hold: Hold): Result<Reading, ReadingProblem> =>
+  hold.kind === 'unfold' ? readUnfolding(run, hold) : readBound(run, hold);

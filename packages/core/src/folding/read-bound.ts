@@ -2,13 +2,15 @@ import { at, fail, ok, type Result } from '../result.ts';
 import { compose, invert, quarterTurns, sideOf, type Isometry } from '../geometry/isometry.ts';
 import { moveSegment, reflection, type Segment } from '../geometry/line.ts';
 import { nm } from '../units/nm.ts';
+import { pageFaces } from './page-faces.ts';
 import { besideFlap, hangsOn, keyOf, numbersOf, openingsOf } from './openings.ts';
+import { depthsOf } from './reading.ts';
 import type {
   BookEdge,
+  CoverHold,
   Face,
   Gap,
   HiddenFace,
-  Hold,
   Page,
   PileHold,
   Reading,
@@ -16,7 +18,8 @@ import type {
   SheetSide,
   View,
 } from './reading.ts';
-import { lastMoment, type FoldRun, type Moment } from './run.ts';
+import type { Moment } from './moment.ts';
+import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, moveState, outlinesOf, type FlatState } from './state.ts';
 import type { Compass } from './step.ts';
 
@@ -32,49 +35,48 @@ const turnsToward = (x: number, y: number): 0 | 1 | 2 | 3 =>
   TURNS_OF.findIndex((name) => COMPASS[name].x === x && COMPASS[name].y === y) as 0 | 1 | 2 | 3;
 
 /**
- * Reads folded paper that has a spine. `printed` are the sides of the sheet that carry pages. A printed face
+ * Reads folded paper that has a spine. A face that carries a page and
  * that a fold keeps shut is a problem; one that the maker glued away is hidden by choice and listed. In a pile, panels that do not reach
  * the spine are flaps: each opens round the fold by which it hangs on a leaf.
  */
-export function readBound(
-  run: FoldRun,
-  hold: Hold | PileHold,
-  printed: readonly SheetSide[],
-): Result<Reading, ReadingProblem> {
-  if ('bolts' in hold && hold.cover === 'bolts-at-head') {
-    const upper = readBound(run, { ...hold, cover: 'uppermost' }, printed);
+export function readBound(run: FoldRun, hold: CoverHold | PileHold): Result<Reading, ReadingProblem> {
+  if (hold.kind === 'pile' && hold.cover === 'bolts-at-head') {
+    const upper = readBound(run, { ...hold, cover: 'uppermost' });
     if (!upper.ok || upper.value.bolts.includes('head') || !upper.value.bolts.includes('tail')) return upper;
-    return readBound(run, { ...hold, cover: 'undermost' }, printed);
+    return readBound(run, { ...hold, cover: 'undermost' });
   }
-  const lying = liesAsHeld(run, hold);
+  const { carries: isPrinted, leftOf, tabs } = pageFaces(run);
+  const lying = liesAsHeld(run, hold, tabs);
   if (!lying.ok) return lying;
   const { held, toHeld, box, spineAt, flaps } = lying.value;
-  const layers = [...held.order].reverse();
+  const layers = held.order.filter((panel) => !tabs.has(panel)).reverse();
   // Face that a layer turns to the front: A where face A looks up.
   const front = (panel: number): SheetSide => (sideOf(at(held.placed, panel)) === 1 ? 'A' : 'B');
   const back = (panel: number): SheetSide => (front(panel) === 'A' ? 'B' : 'A');
-  const ofPile = 'bolts' in hold;
-  const gaps = edgesOfGaps(run, lying.value, layers).map((edges, i): Gap => {
+  const ofPile = hold.kind === 'pile';
+  const gaps = edgesOfGaps(run, lying.value, layers, tabs).map((edges, i): Gap => {
     const [upper, lower] = [layers[i]!, layers[i + 1]!];
     const faces = [
       { panel: upper, side: back(upper) },
       { panel: lower, side: front(lower) },
     ] as const;
-    const glued = run.glued.find(({ panels }) => panels.includes(upper) && panels.includes(lower));
+    const shut = (one: { readonly panels: readonly number[] }) =>
+      one.panels.includes(upper) && one.panels.includes(lower);
+    const glued = run.glued.find(shut);
     if (glued) return { faces, kind: 'glued', edges, glue: glued.how };
+    if (run.joined.some(shut)) return { faces, kind: 'glued', edges };
     const hasFlap = flaps.has(upper) !== flaps.has(lower) && edges.includes('fore-edge');
     if (ofPile) return { faces, kind: hasFlap ? 'fold-out' : 'opening', edges };
     const elsewhere = edges.filter((edge) => edge !== 'spine');
     if (elsewhere.length === 0) return { faces, kind: 'opening', edges };
     return { faces, kind: elsewhere.length === 1 && !edges.includes('spine') ? 'fold-out' : 'closed', edges };
   });
-  const closed = gaps.find(({ kind, faces }) => kind === 'closed' && faces.some(({ side }) => printed.includes(side)));
+  const closed = gaps.find(({ kind, faces }) => kind === 'closed' && faces.some(isPrinted));
   if (closed) {
-    const { panel, side } = closed.faces.find((face) => printed.includes(face.side))!;
-    return fail({ code: 'page-unreachable', panel: at(run.sheet.panels, panel).label, side, edges: closed.edges });
+    const { panel, side } = closed.faces.find(isPrinted)!;
+    return fail({ code: 'page-unreachable', panel: at(run.laid.panels, panel).label, side, edges: closed.edges });
   }
 
-  const isPrinted = (face: Face) => printed.includes(face.side);
   const outside: readonly [Face, Face] = [
     { panel: layers[0]!, side: front(layers[0]!) },
     { panel: layers[layers.length - 1]!, side: back(layers[layers.length - 1]!) },
@@ -106,11 +108,19 @@ export function readBound(
     toHeld,
     spineAt,
     layers,
+    tabs,
     gaps,
     pages: seen.map((face, i): Page => {
       const quarterTurns = headOf(at(held.placed, face.panel), face.side);
+      const left = leftOf(face);
       if (!numbered)
-        return { face, quarterTurns, side: face.side === front(face.panel) ? 'recto' : 'verso', number: i + 1 };
+        return {
+          face,
+          quarterTurns,
+          side: face.side === front(face.panel) ? 'recto' : 'verso',
+          number: i + 1,
+          ...(left ? { left } : {}),
+        };
       const onFlap = flaps.has(face.panel);
       const leaf = beside.get(keyOf(face)) ?? face;
       return {
@@ -125,8 +135,8 @@ export function readBound(
     views,
     backPage: number(outside[1]),
     leaves: leaves - gaps.filter(({ kind }) => kind === 'glued' || kind === 'closed').length,
-    width: nm((box.right - box.left) / run.sheet.scale),
-    height: nm((box.bottom - box.top) / run.sheet.scale),
+    width: nm((box.right - box.left) / run.laid.scale),
+    height: nm((box.bottom - box.top) / run.laid.scale),
     spineAxis: held.placed[layers[0]!]!.b === 0 ? 'vertical' : 'horizontal',
     bolts: ofPile
       ? BOLTS.filter((edge) => gaps.some(({ kind, edges }) => kind !== 'fold-out' && edges.includes(edge)))
@@ -144,29 +154,33 @@ interface Lying {
 }
 
 /** Turns the folded paper to how the book is held, and tells its leaves from its flaps. */
-function liesAsHeld(run: FoldRun, hold: Hold | PileHold): Result<Lying, ReadingProblem> {
+function liesAsHeld(
+  run: FoldRun,
+  hold: CoverHold | PileHold,
+  tabs: ReadonlyMap<number, number>,
+): Result<Lying, ReadingProblem> {
   const moment = lastMoment(run);
   if (moment.standing) return fail({ code: 'still-standing' });
   const { order, placed } = moment.flat;
-  const label = (panel: number) => at(run.sheet.panels, panel).label;
+  const label = (panel: number) => at(run.laid.panels, panel).label;
   const cover =
-    'bolts' in hold
+    hold.kind === 'pile'
       ? at(order, hold.cover === 'uppermost' ? order.length - 1 : 0)
-      : run.sheet.panels.findIndex((panel) => panel.label === hold.cover.panel);
-  if (cover < 0) return fail({ code: 'no-such-cover', panel: (hold as Hold).cover.panel });
-  const pile = bounds(outlinesOf(run.sheet, moment.flat));
-  const spine = 'bolts' in hold ? spineFold(moment) : undefined;
-  const move = 'bolts' in hold ? spine && pileMove(spine, pile, hold) : holdMove(at(placed, cover), hold);
+      : run.laid.panels.findIndex((panel) => panel.label === hold.cover.panel);
+  if (cover < 0) return fail({ code: 'no-such-cover', panel: (hold as CoverHold).cover.panel });
+  const pile = bounds(outlinesOf(run.laid, moment.flat));
+  const spine = hold.kind === 'pile' ? spineFold(moment) : undefined;
+  const move = hold.kind === 'pile' ? spine && pileMove(spine, pile, hold) : holdMove(at(placed, cover), hold);
   if (!move) return fail({ code: 'cover-inside', panel: label(cover) });
   const toHeld = aboutMiddle(move, pile);
   const held = moveState(moment.flat, toHeld);
 
   const spineAt = hold.reading === 'left-to-right' ? 'west' : 'east';
-  const extents = outlinesOf(run.sheet, held).map((outline) => bounds([outline]));
+  const extents = outlinesOf(run.laid, held).map((outline) => bounds([outline]));
   const line = spine ? moveSegment(toHeld, spine).at : undefined;
   const reaches = (one: Lying['box']) => line === undefined || one[spineAt === 'west' ? 'left' : 'right'] === line;
-  const flaps = new Set(extents.flatMap((one, panel) => (reaches(one) ? [] : [panel])));
-  const leaves = extents.filter((_, panel) => !flaps.has(panel));
+  const flaps = new Set(extents.flatMap((one, panel) => (reaches(one) || tabs.has(panel) ? [] : [panel])));
+  const leaves = extents.filter((_, panel) => !flaps.has(panel) && !tabs.has(panel));
   const box = spine
     ? {
         left: Math.min(...leaves.map(({ left }) => left)),
@@ -174,30 +188,35 @@ function liesAsHeld(run: FoldRun, hold: Hold | PileHold): Result<Lying, ReadingP
         top: leaves[0]!.top,
         bottom: leaves[0]!.bottom,
       }
-    : extents[0]!;
+    : extents[cover]!;
   const within = extents.map((one) => one.left >= box.left && one.right <= box.right);
   const past = within.findIndex((inside, panel) => !inside && flaps.has(panel));
   if (past >= 0) return fail({ code: 'flap-past-spine', panel: label(past) });
   const apart = extents.findIndex(
-    ({ left, right, top, bottom }) =>
-      top !== box.top || bottom !== box.bottom || (!spine && (left !== box.left || right !== box.right)),
+    ({ left, right, top, bottom }, panel) =>
+      !tabs.has(panel) &&
+      (top !== box.top || bottom !== box.bottom || (!spine && (left !== box.left || right !== box.right))),
   );
   if (apart >= 0) return fail({ code: 'not-one-pile', panel: label(apart) });
-  return held.order[held.order.length - 1] === cover
+  return held.order.findLast((panel) => !tabs.has(panel)) === cover
     ? ok({ held, toHeld, spineAt, box, flaps })
     : fail({ code: 'cover-inside', panel: label(cover) });
 }
 
 /** Along which edges folds close each gap. A fold closes every gap between its two layers: where each begins and ends to do so is noted, then summed along the pile. */
-function edgesOfGaps(run: FoldRun, { held, box, spineAt }: Lying, layers: readonly number[]): readonly BookEdge[][] {
+function edgesOfGaps(
+  run: FoldRun,
+  { held, box, spineAt }: Lying,
+  layers: readonly number[],
+  tabs: ReadonlyMap<number, number>,
+): readonly BookEdge[][] {
   const edgeOf = (image: Segment): BookEdge | undefined => {
     if (image.axis === 'vertical')
       return image.at === (spineAt === 'west' ? box.left : box.right) ? 'spine' : 'fore-edge';
     if (image.axis === 'horizontal') return image.at === box.top ? 'head' : 'tail';
     return undefined;
   };
-  const depth = new Array<number>(layers.length);
-  layers.forEach((panel, i) => (depth[panel] = i));
+  const depth = depthsOf({ layers, tabs });
   const changes = new Map<BookEdge, Int32Array>();
   for (const { p, q, segment } of lastMoment(run).hinges) {
     const edge = edgeOf(moveSegment(at(held.placed, p), segment));
@@ -248,7 +267,7 @@ function pileMove({ axis, at: place }: Segment, box: Lying['box'], hold: PileHol
 }
 
 /** The move that brings the cover face up and its head to the north. */
-function holdMove(coverPlaced: Isometry, hold: Hold): Isometry {
+function holdMove(coverPlaced: Isometry, hold: CoverHold): Isometry {
   const looksUp = (sideOf(coverPlaced) === 1) === (hold.cover.side === 'A');
   const turned: Isometry = looksUp ? quarterTurns(0) : reflection({ axis: 'vertical', at: 0 });
   const f = compose(turned, coverPlaced);

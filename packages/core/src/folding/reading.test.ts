@@ -2,24 +2,24 @@ import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { readBook } from './read-book.ts';
-import { pageLabel, type Hold, type SheetSide } from './reading.ts';
-import { runProgramme } from './run.ts';
+import { pageLabel, type CoverHold, type SheetSide } from './reading.ts';
+import { runOnSheet } from '../../test/run-on-sheet.ts';
 import type { Step } from './step.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'any' as const };
 const half = (axis: 'vertical' | 'horizontal', direction: 'valley' | 'mountain' = 'valley'): Step => ({
   kind: 'fold',
-  name: 'half',
+  purpose: 'halve',
   axis,
   at: { share: [1, 2] },
   direction,
   moving: 'after',
 });
 
-function read(columns: number, rows: number, steps: readonly Step[], hold: Hold, printed: readonly SheetSide[]) {
-  const run = runProgramme({ width: A4.width, height: A4.height, columns, rows }, steps);
+function read(columns: number, rows: number, steps: readonly Step[], hold: CoverHold, printed: readonly SheetSide[]) {
+  const run = runOnSheet({ width: A4.width, height: A4.height, columns, rows }, steps, printed);
   if (!run.ok) throw new Error(run.problem.code);
-  const reading = readBook(run.value, hold, printed);
+  const reading = readBook(run.value, hold);
   return {
     run: run.value,
     problem: reading.ok ? undefined : reading.problem,
@@ -27,7 +27,8 @@ function read(columns: number, rows: number, steps: readonly Step[], hold: Hold,
   };
 }
 
-const cover = (panel: string, side: SheetSide, reading: Hold['reading'] = 'left-to-right'): Hold => ({
+const cover = (panel: string, side: SheetSide, reading: CoverHold['reading'] = 'left-to-right'): CoverHold => ({
+  kind: 'cover',
   cover: { panel, side },
   up: 'north',
   reading,
@@ -41,7 +42,7 @@ describe('a sheet folded once is a folio', () => {
     const { reading, run } = read(2, 1, steps, cover('r1c2', 'B', 'right-to-left'), ['A', 'B']);
     const label = (page: number) => {
       const { panel, side } = reading!.pages[page]!.face;
-      return run.sheet.panels[panel]!.label + side;
+      return run.laid.panels[panel]!.label + side;
     };
     expect(reading!.pages.map((_, i) => label(i))).toEqual(['r1c2B', 'r1c2A', 'r1c1A', 'r1c1B']);
     expect(reading!.gaps).toMatchObject([{ kind: 'opening', edges: ['spine'] }]);
@@ -77,7 +78,7 @@ describe('bolts', () => {
     expect(read(2, 1, [], cover('r1c1', 'A'), ['A']).problem).toMatchObject({ code: 'not-one-pile', panel: 'r1c2' });
     const standing: Step = {
       kind: 'collapse',
-      name: 'c',
+      purpose: 'collapse',
       bends: [{ crease: { axis: 'vertical', line: 1 }, to: 'valley', degrees: 90 }],
     };
     expect(read(2, 1, [standing], cover('r1c1', 'A'), ['A']).problem).toEqual({ code: 'still-standing' });

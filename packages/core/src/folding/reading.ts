@@ -12,30 +12,35 @@ export interface Face {
   readonly side: SheetSide;
 }
 
-/** How the finished book is held: which face is the front cover, which way on the sheet its head points, and where its spine is. */
-export interface Hold {
+/** A book whose cover is a certain face: which, which way on the sheet its head points, and how it is read. */
+export interface CoverHold {
+  readonly kind: 'cover';
   readonly cover: { readonly panel: string; readonly side: SheetSide };
   readonly up: Compass;
   readonly reading: 'left-to-right' | 'right-to-left';
 }
 
 /**
- * How a pile is held whose cover is whatever face the folding leaves outside: the upper one, the under one, or the one with which
+ * A pile whose cover is whatever face the folding leaves outside: the upper one, the under one, or the one with which
  * the bolts lie at the head rather than at the tail. Its spine is the last fold. Bolts are slit: what they close can be read all the same.
  */
 export interface PileHold {
+  readonly kind: 'pile';
   readonly cover: 'uppermost' | 'undermost' | 'bolts-at-head';
   readonly reading: 'left-to-right' | 'right-to-left';
-  readonly bolts: 'slit';
 }
 
 /**
- * A sheet with a few folds and no spine: held as it lies after the last step, and read by opening it. `step-by-step`: every fold is taken back by itself, as
+ * Something with a few folds and no spine: held as it lies after the last step, and read by opening it. `step-by-step`: every fold is taken back by itself, as
  * a roll must be; `cover-then-out`: the cover is turned, then the rest pulled open at once; `out`: all opens at once, like a pair of doors.
  */
-export interface LeafletHold {
-  readonly unfolds: 'step-by-step' | 'cover-then-out' | 'out';
+export interface UnfoldHold {
+  readonly kind: 'unfold';
+  readonly how: 'step-by-step' | 'cover-then-out' | 'out';
 }
+
+/** How the finished book is held. */
+export type Hold = CoverHold | PileHold | UnfoldHold;
 
 export type BookEdge = 'spine' | 'head' | 'tail' | 'fore-edge';
 
@@ -63,6 +68,16 @@ export interface Page {
   readonly letter?: 'a' | 'b';
   /** quarter turns clockwise from the sheet's north to the page's head, looking at the face's own side */
   readonly quarterTurns: 0 | 1 | 2 | 3;
+  /** what a join leaves of its face, on the unfolded sheet, in ticks; left out: all of it */
+  readonly left?: Box;
+}
+
+/** A rectangle of a sheet as face A shows it, in ticks. */
+export interface Box {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
 }
 
 export interface HiddenFace {
@@ -93,8 +108,10 @@ export interface Reading {
   /** how the last moment of the run has to be moved to be held so */
   readonly toHeld: Isometry;
   readonly spineAt: 'west' | 'east';
-  /** layers from the front cover to the back */
+  /** layers from the front cover to the back; tabs, which lie under glue, are none */
   readonly layers: readonly number[];
+  /** of each tab, the panel that it is glued to */
+  readonly tabs: ReadonlyMap<number, number>;
   readonly gaps: readonly Gap[];
   readonly pages: readonly Page[];
   readonly hidden: readonly HiddenFace[];
@@ -123,6 +140,14 @@ export type ReadingProblem =
       readonly side: SheetSide;
       readonly edges: readonly BookEdge[];
     };
+
+/** By panel, which layer it is, counted from the front cover; a tab's is that of the panel it is glued to. */
+export function depthsOf({ layers, tabs }: Pick<Reading, 'layers' | 'tabs'>): readonly number[] {
+  const depth = new Array<number>(layers.length + tabs.size);
+  layers.forEach((panel, i) => (depth[panel] = i));
+  for (const [tab, panel] of tabs) depth[tab] = depth[panel]!;
+  return depth;
+}
 
 /** Recto: the front of a leaf, seen after its turn; verso: its back. */
 export const sideOfPage = ({ pages }: Pick<Reading, 'pages'>, page: number): Page['side'] => at(pages, page).side;

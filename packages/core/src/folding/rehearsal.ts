@@ -14,7 +14,7 @@ export interface Tape {
 }
 
 export const tapeOf = ({ run, reading }: FoldedBook): Tape => {
-  const steps = run.programme.length;
+  const steps = run.steps.length;
   return { steps, end: steps + reading.views.length };
 };
 

@@ -2,29 +2,36 @@ import { at, fail, ok, type Result } from '../result.ts';
 import { compose, IDENTITY, invert, quarterTurns, translated, type Isometry } from '../geometry/isometry.ts';
 import { moveSegment, NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
 import { clip, crossesInside, extentsOf, overlap } from '../geometry/outline.ts';
-import { bendsOf, crossingsOf, flatCollapse, type Bends } from './collapse.ts';
+import type { PartPlan } from './assembly.ts';
+import { bendsOf, crossingsOf, flatCollapse } from './collapse.ts';
 import {
   connectedParts,
-  foldSheet,
   hingesOf,
+  layPaper,
   segmentOnSheet,
-  type FoldSheet,
-  type FoldSheetPlan,
-  type Hinge,
+  type Bond,
+  type Cut,
+  type LaidPaper,
   type Panel,
-} from './fold-sheet.ts';
+} from './laid-paper.ts';
+import type { Bends, Moment } from './moment.ts';
 import type { FoldProblem } from './problem.ts';
 import { simpleFold, type NeedsSplit } from './simple-fold.ts';
 import { bounds, moveState, outlinesOf, sideUp, type FlatState } from './state.ts';
-import type { CollapseStep, CutStep, FoldStep, GlueHow, GlueStep, Place, Step, UnfoldStep } from './step.ts';
-
-/** The paper after a step: lying flat, or standing with some hinges half bent over the flat state it rose from. */
-export interface Moment {
-  readonly flat: FlatState;
-  readonly standing: boolean;
-  readonly hinges: readonly Hinge[];
-  readonly bends: Bends;
-}
+import type {
+  CollapseStep,
+  CutStep,
+  FoldStep,
+  GlueHow,
+  GlueStep,
+  JoinHow,
+  JoinStep,
+  Place,
+  SlitStep,
+  Step,
+  UnfoldStep,
+  WrapStep,
+} from './step.ts';
 
 /** How the paper gets from one moment to the next; the rehearsal in three dimensions is drawn from it. */
 export type Motion =
@@ -61,40 +68,55 @@ export interface Glued {
   readonly how: GlueHow;
 }
 
-/** A programme carried out: moments[k] is the paper before step k, motions[k] what step k does. */
+/** Two parts made one at two panels; each panel's face that met the other's is hidden where they overlap. */
+export interface Joined {
+  readonly step: number;
+  /** the one laid on, and the one it lies on */
+  readonly panels: readonly [number, number];
+  readonly how: JoinHow;
+}
+
+/** An assembly's steps carried out: moments[k] is the paper before step k, motions[k] what step k does. */
 export interface FoldRun {
-  readonly sheet: FoldSheet;
-  readonly programme: readonly Step[];
+  readonly laid: LaidPaper;
+  readonly steps: readonly Step[];
   readonly moments: readonly Moment[];
   readonly motions: readonly Motion[];
-  readonly slits: readonly Segment[];
-  /** for each slit or cut of `slits`, the step that made it */
-  readonly slitSteps: readonly number[];
+  readonly cuts: readonly Cut[];
+  /** for each of `cuts`, the step that made it */
+  readonly cutSteps: readonly number[];
   readonly glued: readonly Glued[];
+  readonly joined: readonly Joined[];
 }
 
 export const lastMoment = (run: FoldRun): Moment => at(run.moments, run.moments.length - 1);
 
-/** More panels than any hand folds; a guard for programmes sent from outside. */
-export const MOST_PANELS = 512;
+/** Panels kept over all moments; a guard for steps sent from outside: what a step costs grows with what lies there. */
+export const MOST_WORK = 1_000_000;
 
-/** Carries a fold programme out on a sheet, or says at which step and where it fails. */
-export function runProgramme(plan: FoldSheetPlan, programme: readonly Step[]): Result<FoldRun, FoldProblem> {
-  let sheet = foldSheet(plan, programme);
-  // A crease across a panel parts it: the whole programme is then run again on the finer sheet, so that one
+/** Carries an assembly's steps out, or says at which step and where they fail. */
+export function runSteps(parts: readonly PartPlan[], steps: readonly Step[]): Result<FoldRun, FoldProblem> {
+  let laid = layPaper(parts, steps);
+  // A crease across a panel parts it: all steps are then run again on the finer paper, so that one
   // set of panels serves every moment. Grid forms never need it.
   for (;;) {
-    if (sheet.panels.length > MOST_PANELS) return fail({ code: 'too-many-panels', step: 0, most: MOST_PANELS });
-    const outcome = new Runner(sheet).run(programme);
+    const work = laid.panels.length * (steps.length + 1);
+    if (work > MOST_WORK)
+      return fail({
+        code: 'too-much-work',
+        panels: laid.panels.length,
+        most: Math.floor(MOST_WORK / (steps.length + 1)),
+      });
+    const outcome = new Runner(laid).run(steps);
     if (outcome.ok) return outcome;
     if (!('splits' in outcome.problem)) return fail(outcome.problem);
-    sheet = splitPanels(sheet, outcome.problem);
+    laid = splitPanels(laid, outcome.problem);
   }
 }
 
-function splitPanels(sheet: FoldSheet, needs: NeedsSplit): FoldSheet {
+function splitPanels(laid: LaidPaper, needs: NeedsSplit): LaidPaper {
   const lines = new Map(needs.splits.map(({ panel, line }) => [panel, line]));
-  const panels = sheet.panels.flatMap((panel, index): Panel[] => {
+  const panels = laid.panels.flatMap((panel, index): Panel[] => {
     const line = lines.get(index);
     const parts = line ? [clip(panel.outline, line, -1), clip(panel.outline, line, 1)] : [];
     const [before, after] = parts;
@@ -104,7 +126,7 @@ function splitPanels(sheet: FoldSheet, needs: NeedsSplit): FoldSheet {
       { label: `${panel.label}b`, sheet: panel.sheet, outline: after },
     ];
   });
-  return { ...sheet, panels };
+  return { ...laid, panels };
 }
 
 type SharedPlace = Exclude<Place, { readonly line: number }>;
@@ -119,37 +141,39 @@ interface ClosedFold {
 
 /** One pass over the programme; a class because a dozen small steps share the paper they work on. */
 class Runner {
-  private readonly sheet: FoldSheet;
+  private readonly laid: LaidPaper;
   private moment: Moment;
   private frame: Isometry = IDENTITY;
   private closed: ClosedFold[] = [];
-  private slits: Segment[] = [];
-  private slitSteps: number[] = [];
+  private cuts: Cut[] = [];
+  private cutSteps: number[] = [];
   private glued: Glued[] = [];
+  private joined: Joined[] = [];
 
-  constructor(sheet: FoldSheet) {
-    this.sheet = sheet;
-    const hinges = hingesOf(sheet.panels, []);
-    // The first sheet of a stack lies on top.
-    const order = sheet.panels
-      .map((_, i) => i)
-      .sort((a, b) => sheet.panels[b]!.sheet - sheet.panels[a]!.sheet || a - b);
-    const placed = sheet.panels.map((panel) => translated(at(sheet.stack, panel.sheet).shift, 0));
+  constructor(laid: LaidPaper) {
+    this.laid = laid;
+    const hinges = hingesOf(laid.panels, []);
+    // The first sheet lies on top.
+    const order = laid.panels.map((_, i) => i).sort((a, b) => laid.panels[b]!.sheet - laid.panels[a]!.sheet || a - b);
+    const placed = laid.panels.map((panel) => {
+      const { right, down } = at(laid.sheets, panel.sheet);
+      return translated(right, down);
+    });
     const flat: FlatState = { placed, order };
-    this.moment = { flat, standing: false, hinges, bends: hinges.map(() => 0) };
+    this.moment = { flat, standing: false, hinges, bends: hinges.map(() => 0), bonds: [] };
   }
 
-  run(programme: readonly Step[]): Result<FoldRun, FoldProblem | NeedsSplit> {
+  run(steps: readonly Step[]): Result<FoldRun, FoldProblem | NeedsSplit> {
     const moments: Moment[] = [this.moment];
     const motions: Motion[] = [];
-    for (const [index, step] of programme.entries()) {
+    for (const [index, step] of steps.entries()) {
       const motion = this.take(step, index);
       if (!motion.ok) return motion;
       motions.push(motion.value);
       moments.push(this.moment);
     }
-    const { sheet, slits, slitSteps, glued } = this;
-    return ok({ sheet, programme, moments, motions, slits, slitSteps, glued });
+    const { laid, cuts, cutSteps, glued, joined } = this;
+    return ok({ laid, steps, moments, motions, cuts, cutSteps, glued, joined });
   }
 
   private take(step: Step, index: number): Result<Motion, FoldProblem | NeedsSplit> {
@@ -173,15 +197,13 @@ class Runner {
       case 'wrap':
         return this.collapse(step, index);
       case 'join':
-      case 'nest':
-      case 'sew':
-        return fail({ code: 'needs-several-sheets', step: index });
+        return this.join(step, index);
     }
   }
 
   private panel(label: string): number {
     // After a split `r1c1` names its first part.
-    return this.sheet.panels.findIndex((panel) => panel.label === label || panel.label.startsWith(`${label}a`));
+    return this.laid.panels.findIndex((panel) => panel.label === label || panel.label.startsWith(`${label}a`));
   }
 
   private settle(flat: FlatState, motion: Motion): void {
@@ -191,7 +213,7 @@ class Runner {
   }
 
   private fold(step: FoldStep, index: number): Result<Motion, FoldProblem | NeedsSplit> {
-    const { flat, hinges } = this.moment;
+    const { flat } = this.moment;
     const only = this.sheetsOf(step);
     const foldAt = 'line' in step.at ? this.whereLineLies(step, step.at.line) : this.placeOf(step, step.at, only);
     if (foldAt === undefined) return fail({ code: 'no-such-crease', step: index });
@@ -201,7 +223,7 @@ class Runner {
     const flapWith = typeof step.layers === 'object' && 'flapWith' in step.layers ? step.layers.flapWith : undefined;
     const flap = flapWith === undefined ? undefined : this.panel(flapWith);
     if (flap === -1) return fail({ code: 'no-such-panel', step: index, panel: flapWith! });
-    const done = simpleFold(this.sheet, flat, hinges, {
+    const done = simpleFold(this.laid, this.moment, {
       line,
       direction: step.direction,
       moving: side,
@@ -216,7 +238,7 @@ class Runner {
       return fail({ code: 'fold-blocked', step: index, panel, by: this.label(problem.by) });
     }
     if (flap !== undefined) {
-      const crossing = crossingsOf(this.sheet, done.value.state, hinges);
+      const crossing = crossingsOf(this.laid, done.value.state, this.moment);
       if (crossing) return fail({ code: 'paper-through-paper', step: index, panels: this.labels(crossing) });
     }
     const motion: Motion = {
@@ -236,7 +258,7 @@ class Runner {
   private sheetsOf({ layers }: FoldStep): ReadonlySet<number> | undefined {
     if (typeof layers !== 'object' || !('sheets' in layers)) return undefined;
     const [first, last] = layers.sheets;
-    return new Set(this.sheet.panels.flatMap(({ sheet }, i) => (sheet >= first && sheet <= last ? [i] : [])));
+    return new Set(this.laid.panels.flatMap(({ sheet }, i) => (sheet >= first && sheet <= last ? [i] : [])));
   }
 
   /** Everything that lies on the sheets folded; and those themselves where their fold swings below them. */
@@ -248,9 +270,9 @@ class Runner {
 
   /** The fold's place in ticks: a share of what lies on the table now, or a distance from the table's zero. */
   private placeOf({ axis }: FoldStep, place: SharedPlace, only: ReadonlySet<number> | undefined): number {
-    if ('nm' in place) return place.nm * this.sheet.scale;
+    if ('nm' in place) return place.nm * this.laid.scale;
     const n = NORMALS[axis];
-    const reach = outlinesOf(this.sheet, this.moment.flat).flatMap((outline, panel) =>
+    const reach = outlinesOf(this.laid, this.moment.flat).flatMap((outline, panel) =>
       only && !only.has(panel) ? [] : outline.map((p) => n.x * p.x + n.y * p.y),
     );
     const least = Math.min(...reach);
@@ -261,11 +283,12 @@ class Runner {
   /** Where a grid line of the sheet lies now; undefined where there is no such line, its parts lie in several places, or it stands across the fold. */
   private whereLineLies(step: FoldStep, line: number): number | undefined {
     const index = typeof step.layers === 'object' && 'sheets' in step.layers ? step.layers.sheets[0] : 0;
-    const lines = step.axis === 'vertical' ? this.sheet.stack[index]?.verticals : this.sheet.horizontals;
+    const sheet = this.laid.sheets[index];
+    const lines = step.axis === 'vertical' ? sheet?.verticals : sheet?.horizontals;
     const at = step.axis === 'vertical' || step.axis === 'horizontal' ? lines?.[line] : undefined;
     if (at === undefined) return undefined;
     const images = this.moment.hinges.flatMap(({ p, segment }) =>
-      this.sheet.panels[p]!.sheet === index && segment.axis === step.axis && segment.at === at
+      this.laid.panels[p]!.sheet === index && segment.axis === step.axis && segment.at === at
         ? [moveSegment(this.moment.flat.placed[p]!, segment)]
         : [],
     );
@@ -290,7 +313,7 @@ class Runner {
   }
 
   private turn(kind: 'turn-over' | 'rotate', turns: number): Motion {
-    const { left, right, top, bottom } = bounds(outlinesOf(this.sheet, this.moment.flat));
+    const { left, right, top, bottom } = bounds(outlinesOf(this.laid, this.moment.flat));
     const by =
       kind === 'turn-over'
         ? reflection({ axis: 'vertical', at: (left + right) / 2 })
@@ -301,29 +324,32 @@ class Runner {
     return { kind, by, quarterTurns: turns };
   }
 
-  private cut(step: CutStep, index: number): Result<Motion, FoldProblem | NeedsSplit> {
+  private cut(step: SlitStep | CutStep, index: number): Result<Motion, FoldProblem | NeedsSplit> {
     for (const wanted of step.segments) {
-      const segment = segmentOnSheet(this.sheet, wanted);
+      const segment = segmentOnSheet(this.laid, wanted);
       if (!segment) return fail({ code: 'no-such-crease', step: index });
-      if (step.kind === 'slit' && this.touchesEdge(segment))
+      const { sheet } = wanted;
+      const isThere = (panel: number) => sheet === undefined || this.laid.panels[panel]!.sheet === sheet;
+      if (step.kind === 'slit' && this.touchesEdge(segment, sheet ?? 0))
         return fail({ code: 'slit-reaches-the-edge', step: index });
-      const crossed = this.sheet.panels.flatMap((panel, i) =>
-        crossesInside(panel.outline, segment) ? [{ panel: i, line: segment }] : [],
+      const crossed = this.laid.panels.flatMap((panel, i) =>
+        isThere(i) && crossesInside(panel.outline, segment) ? [{ panel: i, line: segment }] : [],
       );
       if (crossed.length > 0) return fail({ splits: crossed });
       const touched = this.moment.hinges.some(
-        ({ segment: hinge }) =>
+        ({ p, segment: hinge }) =>
+          isThere(p) &&
           hinge.axis === segment.axis &&
           hinge.at === segment.at &&
           Math.min(hinge.to, segment.to) > Math.max(hinge.from, segment.from),
       );
       if (!touched) return fail({ code: 'slit-off-the-sheet', step: index });
-      this.slits.push(segment);
-      this.slitSteps.push(index);
+      this.cuts.push(sheet === undefined ? { segment } : { segment, sheet });
+      this.cutSteps.push(index);
     }
-    const hinges = hingesOf(this.sheet.panels, this.slits);
-    const parts = connectedParts(this.sheet.panels.length, hinges);
-    if (parts.length > this.sheet.sheets) {
+    const hinges = hingesOf(this.laid.panels, this.cuts);
+    const parts = connectedParts(this.laid.panels.length, hinges);
+    if (parts.length > this.laid.sheets.length) {
       const smallest = parts.reduce((least, part) => (part.length <= least.length ? part : least));
       return fail({ code: 'severed', step: index, panels: this.labels(smallest) });
     }
@@ -331,41 +357,67 @@ class Runner {
     return ok({ kind: 'still' });
   }
 
-  private touchesEdge(s: Segment): boolean {
-    const length = s.axis === 'vertical' ? this.sheet.height : this.sheet.width;
+  private touchesEdge(s: Segment, sheet: number): boolean {
+    const { width, height } = at(this.laid.sheets, sheet);
+    const length = s.axis === 'vertical' ? height : width;
     return s.from <= 0 || s.to >= length;
   }
 
   private glue(step: GlueStep, index: number): Result<Motion, FoldProblem> {
-    const [p, q] = step.between.map((label) => this.panel(label)) as [number, number];
-    for (const [i, panel] of [p, q].entries()) {
-      if (panel < 0) return fail({ code: 'no-such-panel', step: index, panel: step.between[i as 0 | 1] });
-    }
-    const { order } = this.moment.flat;
-    const [lower, upper] = order.indexOf(p) < order.indexOf(q) ? [p, q] : [q, p];
-    const between = order.slice(order.indexOf(lower) + 1, order.indexOf(upper));
-    const outlines = outlinesOf(this.sheet, this.moment.flat);
-    const extents = new Map([p, q, ...between].map((panel) => [panel, extentsOf(outlines[panel]!)]));
-    const touch =
-      overlap(extents.get(p)!, extents.get(q)!) &&
-      !between.some(
-        (other) => overlap(extents.get(other)!, extents.get(p)!) && overlap(extents.get(other)!, extents.get(q)!),
-      );
-    if (!touch) return fail({ code: 'glue-apart', step: index, panels: [...step.between] });
+    const pair = this.touching(step.between, index);
+    if (!pair.ok) return pair;
+    const [lower] = pair.value;
     const facesMeet = sideUp(this.moment.flat, lower) === 1;
     const how = facesMeet ? step.whenFacesMeet : step.whenBacksMeet;
-    if (how !== 'none') this.glued.push({ step: index, panels: [p, q], how });
+    const panels = step.between.map((label) => this.panel(label)) as [number, number];
+    if (how !== 'none') this.glued.push({ step: index, panels, how });
     return ok({ kind: 'still' });
   }
 
-  private collapse(step: CollapseStep, index: number): Result<Motion, FoldProblem> {
+  /** From now on the two move as one, as they lie. */
+  private join(step: JoinStep, index: number): Result<Motion, FoldProblem> {
+    const pair = this.touching([step.lays, step.onto], index);
+    if (!pair.ok) return pair;
+    const [p, q] = [this.panel(step.lays), this.panel(step.onto)];
+    const { placed } = this.moment.flat;
+    const bond: Bond = { p, q, fixed: compose(invert(at(placed, p)), at(placed, q)) };
+    this.moment = { ...this.moment, bonds: [...this.moment.bonds, bond] };
+    this.joined.push({ step: index, panels: [p, q], how: step.how });
+    return ok({ kind: 'still' });
+  }
+
+  /** Two panels by their labels, the lower first, if they lie on one another with nothing between. */
+  private touching(
+    between: readonly [string, string],
+    step: number,
+  ): Result<readonly [lower: number, upper: number], FoldProblem> {
+    const [p, q] = between.map((label) => this.panel(label)) as [number, number];
+    for (const [i, panel] of [p, q].entries()) {
+      if (panel < 0) return fail({ code: 'no-such-panel', step, panel: between[i as 0 | 1] });
+    }
+    const { order } = this.moment.flat;
+    const [lower, upper] = order.indexOf(p) < order.indexOf(q) ? [p, q] : [q, p];
+    const others = order.slice(order.indexOf(lower) + 1, order.indexOf(upper));
+    const outlines = outlinesOf(this.laid, this.moment.flat);
+    const extents = new Map([p, q, ...others].map((panel) => [panel, extentsOf(outlines[panel]!)]));
+    const touch =
+      overlap(extents.get(p)!, extents.get(q)!) &&
+      !others.some(
+        (other) => overlap(extents.get(other)!, extents.get(p)!) && overlap(extents.get(other)!, extents.get(q)!),
+      );
+    return touch ? ok([lower, upper]) : fail({ code: 'glue-apart', step, panels: [...between] });
+  }
+
+  private collapse(step: CollapseStep | WrapStep, index: number): Result<Motion, FoldProblem> {
     const before = this.moment;
     const to = [...before.bends];
     for (const bend of step.bends) {
-      const segment = segmentOnSheet(this.sheet, bend.crease);
+      const segment = segmentOnSheet(this.laid, bend.crease);
       const degrees = bend.to === 'flat' ? 0 : (bend.to === 'valley' ? 1 : -1) * (bend.degrees ?? 180);
       let found = false;
+      const { sheet } = bend.crease;
       before.hinges.forEach((hinge, i) => {
+        if (sheet !== undefined && this.laid.panels[hinge.p]!.sheet !== sheet) return;
         if (!segment || !liesOn(hinge.segment, segment)) return;
         to[i] = degrees;
         found = true;
@@ -394,7 +446,7 @@ class Runner {
         return fail({ code: 'no-such-panel', step: index, panel: pair[0] < 0 ? under : over });
       above.push(pair);
     }
-    const flat = flatCollapse(this.sheet, before.flat, before.hinges, to, anchor, above);
+    const flat = flatCollapse(this.laid, { ...before, bends: to }, anchor, above);
     if (!flat.ok) return fail(this.nameCollapse(flat.problem, index));
     this.settle(flat.value, motion);
     return ok(motion);
@@ -416,7 +468,7 @@ class Runner {
   }
 
   private label(panel: number): string {
-    return at(this.sheet.panels, panel).label;
+    return at(this.laid.panels, panel).label;
   }
 
   private labels(panels: readonly number[]): readonly string[] {

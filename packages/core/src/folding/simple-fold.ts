@@ -2,7 +2,8 @@ import { fail, ok, type Result } from '../result.ts';
 import { compose, invert } from '../geometry/isometry.ts';
 import { moveLine, moveSegment, reflection, sideOfLine, type Line, type Segment } from '../geometry/line.ts';
 import { endsOf, extentsOf, overlap, type Outline } from '../geometry/outline.ts';
-import type { FoldSheet, Hinge } from './fold-sheet.ts';
+import type { Bond, Hinge, LaidPaper } from './laid-paper.ts';
+import type { Moment } from './moment.ts';
 import { outlinesOf, type FlatState } from './state.ts';
 import type { FoldDirection } from './step.ts';
 
@@ -49,6 +50,7 @@ function movingPanels(
   sides: readonly (1 | -1 | 0)[],
   state: FlatState,
   hinges: readonly Hinge[],
+  bonds: readonly Bond[],
 ): ReadonlySet<number> {
   const reaches = (panel: number) => sides[panel] !== -fold.moving;
   if (fold.flapWith === undefined) return new Set(state.order.filter(reaches));
@@ -64,6 +66,11 @@ function movingPanels(
       flap.add(other);
       grown = true;
     }
+    for (const { p, q } of bonds) {
+      if (flap.has(p) === flap.has(q)) continue;
+      flap.add(p).add(q);
+      grown = true;
+    }
   }
   return flap;
 }
@@ -77,16 +84,17 @@ const segmentReaches = (fold: SimpleFold, image: Segment): boolean =>
  * along the crease only, by the choice of movingPanels; it must not pass through what stays (Arkin et al., "When can you fold a map?", 2004: some-layers simple folds).
  */
 export function simpleFold(
-  sheet: FoldSheet,
-  all: FlatState,
-  hinges: readonly Hinge[],
+  laid: LaidPaper,
+  { flat: all, hinges, bonds }: Pick<Moment, 'flat' | 'hinges' | 'bonds'>,
   fold: SimpleFold,
 ): Result<SimpleFoldDone, NeedsSplit | SimpleFoldProblem> {
   const { only } = fold;
   const state = only ? { placed: all.placed, order: all.order.filter((panel) => only.has(panel)) } : all;
-  const outlines = outlinesOf(sheet, state);
+  const outlines = outlinesOf(laid, state);
   const sides = outlines.map((outline) => sideOfOutline(fold.line, outline));
-  const moving = movingPanels(fold, sides, state, hinges);
+  const moving = movingPanels(fold, sides, state, hinges, bonds);
+  const torn = bonds.find(({ p, q }) => moving.has(p) !== moving.has(q));
+  if (torn) return fail({ code: 'fold-blocked', panel: torn.p, by: torn.q });
   if (moving.size === 0 || moving.size === state.order.length) return fail({ code: 'nothing-moves' });
 
   const crossed = [...moving].filter((panel) => sides[panel] === 0);

@@ -6,7 +6,8 @@ import { apply } from '../geometry/isometry.ts';
 import { overlap, sameExtents } from '../geometry/outline.ts';
 import { mm, type Nm } from '../units/nm.ts';
 import { crossingsOf } from './collapse.ts';
-import { lastMoment, runProgramme, type FoldRun } from './run.ts';
+import { runOnSheet } from '../../test/run-on-sheet.ts';
+import { lastMoment, type FoldRun } from './run.ts';
 import { extentsOfAll, outlinesOf, sideUp, type FlatState } from './state.ts';
 import type { FoldStep, Step } from './step.ts';
 
@@ -22,7 +23,7 @@ const straight = fc.constantFrom<Axis>('vertical', 'horizontal');
 const fold = (axes: fc.Arbitrary<Axis>) =>
   fc.record({
     kind: fc.constant('fold' as const),
-    name: fc.constant('fold'),
+    purpose: fc.constant('fold' as const),
     axis: axes,
     at: fc.tuple(fc.integer({ min: 1, max: 4 }), fc.constant(5)).map((share) => ({ share: share as [number, number] })),
     direction: fc.constantFrom('valley' as const, 'mountain' as const),
@@ -37,9 +38,9 @@ const total = (parts: readonly Nm[]) => parts.reduce((sum, part) => sum + part, 
 
 /** The middles of all panels, in millimetres: marks that lie inside panels, never on creases. */
 function middles(run: FoldRun): readonly (readonly [number, number])[] {
-  return run.sheet.panels.map(({ outline }) => [
-    outline.reduce((sum, p) => sum + p.x, 0) / outline.length / run.sheet.scale / 1e6,
-    outline.reduce((sum, p) => sum + p.y, 0) / outline.length / run.sheet.scale / 1e6,
+  return run.laid.panels.map(({ outline }) => [
+    outline.reduce((sum, p) => sum + p.x, 0) / outline.length / run.laid.scale / 1e6,
+    outline.reduce((sum, p) => sum + p.y, 0) / outline.length / run.laid.scale / 1e6,
   ]);
 }
 
@@ -67,21 +68,21 @@ function dropThrough(
 
 /** All corners of all final panels: enough to know how far the paper reaches after every fold. */
 const cornersOf = (run: FoldRun) =>
-  run.sheet.panels.flatMap(({ outline }) =>
-    outline.map((p) => [p.x / run.sheet.scale / 1e6, p.y / run.sheet.scale / 1e6] as const),
+  run.laid.panels.flatMap(({ outline }) =>
+    outline.map((p) => [p.x / run.laid.scale / 1e6, p.y / run.laid.scale / 1e6] as const),
   );
 
 function expectSameStack(run: FoldRun, steps: readonly FoldStep[]): void {
   const { flat } = lastMoment(run);
   const marks = middles(run);
   const dropped = dropThrough(marks, steps, cornersOf(run));
-  const extents = extentsOfAll(outlinesOf(run.sheet, flat));
+  const extents = extentsOfAll(outlinesOf(run.laid, flat));
   const rank = rankOf(flat);
-  run.sheet.panels.forEach((panel, i) => {
-    const middle = { x: marks[i]![0] * 1e6 * run.sheet.scale, y: marks[i]![1] * 1e6 * run.sheet.scale };
+  run.laid.panels.forEach((panel, i) => {
+    const middle = { x: marks[i]![0] * 1e6 * run.laid.scale, y: marks[i]![1] * 1e6 * run.laid.scale };
     const placed = apply(flat.placed[i]!, middle);
-    expect(placed.x / run.sheet.scale / 1e6).toBeCloseTo(dropped[i]!.x, 6);
-    expect(placed.y / run.sheet.scale / 1e6).toBeCloseTo(dropped[i]!.y, 6);
+    expect(placed.x / run.laid.scale / 1e6).toBeCloseTo(dropped[i]!.x, 6);
+    expect(placed.y / run.laid.scale / 1e6).toBeCloseTo(dropped[i]!.y, 6);
     expect(sideUp(flat, i) === 1).toBe(dropped[i]!.faceUp);
     for (let j = 0; j < i; j++) {
       if (overlap(extents[i]!, extents[j]!))
@@ -94,11 +95,11 @@ describe('simple folds', () => {
   it('give the stack that falling points give: random unequal grids, all layers', () => {
     fc.assert(
       fc.property(widths, widths, fc.array(fold(straight), { minLength: 1, maxLength: 4 }), (columns, rows, steps) => {
-        const run = runProgramme({ width: total(columns), height: total(rows), columns, rows }, steps);
+        const run = runOnSheet({ width: total(columns), height: total(rows), columns, rows }, steps);
         fc.pre(run.ok || run.problem.code !== 'nothing-moves');
         if (!run.ok) throw new Error(run.problem.code);
         expectSameStack(run.value, steps);
-        expect(crossingsOf(run.value.sheet, lastMoment(run.value).flat, lastMoment(run.value).hinges)).toBeUndefined();
+        expect(crossingsOf(run.value.laid, lastMoment(run.value).flat, lastMoment(run.value))).toBeUndefined();
       }),
       { numRuns: 150 },
     );
@@ -107,11 +108,11 @@ describe('simple folds', () => {
   it('give the stack that falling points give: creases at 45° too', () => {
     fc.assert(
       fc.property(widths, widths, fc.array(fold(axis), { minLength: 1, maxLength: 3 }), (columns, rows, steps) => {
-        const run = runProgramme({ width: total(columns), height: total(rows), columns, rows }, steps);
+        const run = runOnSheet({ width: total(columns), height: total(rows), columns, rows }, steps);
         fc.pre(run.ok || run.problem.code !== 'nothing-moves');
         if (!run.ok) throw new Error(run.problem.code);
         expectSameStack(run.value, steps);
-        expect(crossingsOf(run.value.sheet, lastMoment(run.value).flat, lastMoment(run.value).hinges)).toBeUndefined();
+        expect(crossingsOf(run.value.laid, lastMoment(run.value).flat, lastMoment(run.value))).toBeUndefined();
       }),
       { numRuns: 100 },
     );
@@ -128,11 +129,12 @@ describe('simple folds', () => {
     };
     fc.assert(
       fc.property(fc.array(fold(axis), { minLength: 1, maxLength: 3 }), (steps) => {
-        const run = runProgramme({ width: mm(210), height: mm(148), columns: 2, rows: 3 }, steps);
+        const run = runOnSheet({ width: mm(210), height: mm(148), columns: 2, rows: 3 }, steps);
         fc.pre(run.ok);
-        const { sheet } = run.value;
-        expect(sheet.panels.reduce((sum, { outline }) => sum + twiceArea(outline), 0n)).toBe(
-          2n * BigInt(sheet.width) * BigInt(sheet.height),
+        const { panels, sheets } = run.value.laid;
+        const [sheet] = sheets;
+        expect(panels.reduce((sum, { outline }) => sum + twiceArea(outline), 0n)).toBe(
+          2n * BigInt(sheet!.width) * BigInt(sheet!.height),
         );
       }),
     );
@@ -141,9 +143,9 @@ describe('simple folds', () => {
   it('undone leave the sheet as it was, whatever was folded', () => {
     fc.assert(
       fc.property(fc.array(fold(straight), { minLength: 1, maxLength: 3 }), (steps) => {
-        const run = runProgramme({ width: mm(297), height: mm(210), columns: 3, rows: 2 }, [
+        const run = runOnSheet({ width: mm(297), height: mm(210), columns: 3, rows: 2 }, [
           ...steps,
-          { kind: 'unfold', name: 'open', which: 'all' },
+          { kind: 'unfold', purpose: 'open', which: 'all' },
         ]);
         fc.pre(run.ok);
         const { flat, bends } = lastMoment(run.value);
@@ -155,15 +157,15 @@ describe('simple folds', () => {
 
   it('turned over while folded, still unfold flat', () => {
     const steps: readonly Step[] = [
-      { kind: 'fold', name: 'f', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley', moving: 'after' },
-      { kind: 'turn-over', name: 't' },
-      { kind: 'rotate', name: 'r', quarterTurns: 1 },
-      { kind: 'unfold', name: 'u', which: 'all' },
+      { kind: 'fold', purpose: 'fold', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley', moving: 'after' },
+      { kind: 'turn-over', purpose: 'turn-over' },
+      { kind: 'rotate', purpose: 'rotate', quarterTurns: 1 },
+      { kind: 'unfold', purpose: 'unfold', which: 'all' },
     ];
-    const run = runProgramme({ width: mm(200), height: mm(100), columns: 2, rows: 1 }, steps);
+    const run = runOnSheet({ width: mm(200), height: mm(100), columns: 2, rows: 1 }, steps);
     if (!run.ok) throw new Error(run.problem.code);
     const { flat } = lastMoment(run.value);
-    const extents = extentsOfAll(outlinesOf(run.value.sheet, flat));
+    const extents = extentsOfAll(outlinesOf(run.value.laid, flat));
     expect(sideUp(flat, 0)).toBe(-1);
     expect(sameExtents(extents[0]!, extents[1]!)).toBe(false);
   });
@@ -172,12 +174,12 @@ describe('simple folds', () => {
 describe('impossible programmes name step and place', () => {
   const sheet = { width: mm(200), height: mm(100), columns: 4, rows: 2 };
   const first = (steps: readonly Step[], plan = sheet) => {
-    const run = runProgramme(plan, steps);
+    const run = runOnSheet(plan, steps);
     return run.ok ? undefined : run.problem;
   };
   const half = (direction: 'valley' | 'mountain', moving: 'before' | 'after'): FoldStep => ({
     kind: 'fold',
-    name: 'f',
+    purpose: 'fold',
     axis: 'vertical',
     at: { share: [1, 2] },
     direction,
@@ -185,21 +187,25 @@ describe('impossible programmes name step and place', () => {
   });
 
   it('a cut that severs the sheet', () => {
-    expect(first([{ kind: 'cut', name: 'c', segments: [{ axis: 'vertical', line: 1 }] }])).toEqual({
+    expect(first([{ kind: 'cut', purpose: 'cut', segments: [{ axis: 'vertical', line: 1 }] }])).toEqual({
       code: 'severed',
       step: 0,
       panels: ['r1c1', 'r2c1'],
     });
   });
   it('a slit that runs to the edge', () => {
-    expect(first([{ kind: 'slit', name: 's', segments: [{ axis: 'horizontal', line: 1, from: 0, to: 2 }] }])).toEqual({
+    expect(
+      first([{ kind: 'slit', purpose: 'slit', segments: [{ axis: 'horizontal', line: 1, from: 0, to: 2 }] }]),
+    ).toEqual({
       code: 'slit-reaches-the-edge',
       step: 0,
     });
   });
   it('a fold with all paper on one side', () => {
     expect(
-      first([{ kind: 'fold', name: 'f', axis: 'vertical', at: { nm: mm(300) }, direction: 'valley', moving: 'after' }]),
+      first([
+        { kind: 'fold', purpose: 'fold', axis: 'vertical', at: { nm: mm(300) }, direction: 'valley', moving: 'after' },
+      ]),
     ).toEqual({ code: 'nothing-moves', step: 0 });
   });
   it('a flap that lies under others and is to fold upwards', () => {
@@ -211,15 +217,17 @@ describe('impossible programmes name step and place', () => {
   it('glue between panels that do not touch', () => {
     const glue = {
       kind: 'glue',
-      name: 'g',
+      purpose: 'glue',
       between: ['r1c1', 'r1c3'],
       whenBacksMeet: 'pocket',
       whenFacesMeet: 'none',
     } as const;
     expect(first([glue])).toEqual({ code: 'glue-apart', step: 0, panels: ['r1c1', 'r1c3'] });
   });
-  it('unfolding what is not folded, and forms of several sheets', () => {
-    expect(first([{ kind: 'unfold', name: 'u', which: 'last' }])).toEqual({ code: 'nothing-to-unfold', step: 0 });
-    expect(first([{ kind: 'nest', name: 'n' }])).toEqual({ code: 'needs-several-sheets', step: 0 });
+  it('unfolding what is not folded', () => {
+    expect(first([{ kind: 'unfold', purpose: 'unfold', which: 'last' }])).toEqual({
+      code: 'nothing-to-unfold',
+      step: 0,
+    });
   });
 });

@@ -25,7 +25,7 @@ describe('the finished book, stood up for a picture', () => {
       if (!made.ok) throw new Error(made.problem.code);
       const { run, reading } = made.value;
       const { panels } = standingPose(run, reading);
-      expect(looseness(run.sheet, panels, lastMoment(run).hinges)).toBeLessThan(1e-6);
+      expect(looseness(run.laid, panels, lastMoment(run).hinges)).toBeLessThan(1e-6);
       const cover = reading.layers[0]!;
       const { placed } = reading.held;
       // Outwards, of the face that lies up in the closed book: towards y, not up or down.
@@ -34,7 +34,7 @@ describe('the finished book, stood up for a picture', () => {
       expect(up * m[6]!).toBeCloseTo(Math.cos((24 * Math.PI) / 180), 6);
       expect(m[10]).toBeCloseTo(0, 6);
       const drawing = standingDrawing(made.value, mm(40), mm(30));
-      expect(drawing.items).toHaveLength(run.sheet.panels.length);
+      expect(drawing.items).toHaveLength(run.laid.panels.length);
       const tones = drawing.items.map((item) => item.kind === 'area' && item.tone);
       expect(tones.filter((tone) => tone === 'cover')).toHaveLength(1);
       for (const { x, y } of drawing.items.flatMap((item) => ('points' in item ? item.points : []))) {

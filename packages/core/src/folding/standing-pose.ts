@@ -3,7 +3,8 @@ import { moveSegment } from '../geometry/line.ts';
 import { flapFolds } from './book-pose.ts';
 import { spanningTree } from './collapse.ts';
 import { bentPose, flatPose, poseAt, type Pose } from './poses.ts';
-import type { Reading } from './reading.ts';
+import { connectedParts } from './laid-paper.ts';
+import { depthsOf, type Reading } from './reading.ts';
 import { aboutLine, after, moveSpot, raise, STAY, type Rigid } from './rigid.ts';
 import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, liftsOf, outlinesOf, sideUp } from './state.ts';
@@ -23,42 +24,47 @@ const TURNED_DEGREES = 24;
  * its folds, leaves fan about their spine, paper that closes standing is half closed. Millimetres; the tail on the table (z = 0).
  */
 export function standingPose(run: FoldRun, reading: Reading): Pick<Pose, 'panels' | 'lifts'> {
-  const last = run.programme.length - 1;
-  const closing = at(run.programme, last);
+  const last = run.steps.length - 1;
+  const closing = at(run.steps, last);
   const half = (closing.kind === 'collapse' || closing.kind === 'wrap') && closing.stands;
   const { panels, lifts } = half
     ? poseAt(run, last, HALF_CLOSED)
     : {
-        panels: run.sheet.sheets === 1 ? openedStrip(run, reading) : fanned(run, reading),
-        lifts: liftsOf(run.sheet, reading.held),
+        panels: isOnePiece(run) ? openedStrip(run, reading) : fanned(run, reading),
+        lifts: liftsOf(run.laid, reading.held),
       };
   return { panels: stood(run, reading, panels), lifts };
 }
 
+const isOnePiece = (run: FoldRun): boolean => {
+  const { hinges, bonds } = lastMoment(run);
+  return connectedParts(run.laid.panels.length, [...hinges, ...bonds]).length === 1;
+};
+
 /** One piece whose folds form no ring opens at all that run along its spine; one with rings fans as a pile does. */
 function openedStrip(run: FoldRun, reading: Reading): readonly Rigid[] {
-  const { hinges, bends } = lastMoment(run);
+  const { hinges, bonds, bends } = lastMoment(run);
   const anchor = at(reading.layers, 0);
-  if (spanningTree(run.sheet.panels.length, hinges, anchor).loops.length > 0) return fanned(run, reading);
+  if (spanningTree(run.laid.panels.length, { hinges, bonds }, anchor).loops.length > 0) return fanned(run, reading);
   const isUpright = hinges.map(
     ({ p, segment }) => moveSegment(at(reading.held.placed, p), segment).axis === 'vertical',
   );
   const each = Math.min(MOST_OPEN, Math.max(LEAST_OPEN, OPENED / isUpright.filter(Boolean).length));
   const opened = bends.map((bend, i) => (isUpright[i] ? bend - Math.sign(bend) * each : bend));
-  return bentPose(run.sheet, { hinges, flat: reading.held }, opened, anchor, STAY);
+  return bentPose(run.laid, { hinges, bonds, flat: reading.held }, opened, anchor, STAY);
 }
 
 /** Leaves turned about the spine, each a little further than the one before it; what hangs together elsewhere turns together. */
 function fanned(run: FoldRun, reading: Reading): readonly Rigid[] {
-  const { sheet } = run;
-  const box = bounds(outlinesOf(sheet, reading.held));
+  const { laid } = run;
+  const box = bounds(outlinesOf(laid, reading.held));
   const west = reading.spineAt === 'west';
   const spine = { axis: 'vertical' as const, at: west ? box.left : box.right };
-  const scale = 1e-6 / sheet.scale;
+  const scale = 1e-6 / laid.scale;
   const flaps = flapFolds(run, reading);
   const groups = togetherApartFromSpine(run, reading, spine.at, new Set(flaps.keys()));
   const most = Math.max(...groups, 1);
-  return flatPose(sheet, reading.held).map((panel, i) => {
+  return flatPose(laid, reading.held).map((panel, i) => {
     const fold = flaps.get(i);
     const group = groups[fold ? fold.leaf : i]!;
     const turn = aboutLine(spine, west ? 1 : -1, (-FANNED * group) / most, scale);
@@ -74,15 +80,15 @@ function togetherApartFromSpine(
   spineAt: number,
   flaps: ReadonlySet<number>,
 ): readonly number[] {
-  const leafOf = new Array<number>(reading.layers.length).fill(0);
-  const depth = new Map(reading.layers.map((panel, i) => [panel, i]));
+  const depth = depthsOf(reading);
+  const leafOf = depth.map(() => 0);
   const joined = new Set<number>();
   for (const { p, q, segment } of lastMoment(run).hinges) {
     const lies = moveSegment(at(reading.held.placed, p), segment);
     if (lies.axis === 'vertical' && lies.at === spineAt) continue;
     if (flaps.has(p) || flaps.has(q)) continue;
     // Everything between the two goes along.
-    const [from, to] = [depth.get(p)!, depth.get(q)!].sort((a, b) => a - b) as [number, number];
+    const [from, to] = [depth[p]!, depth[q]!].sort((a, b) => a - b) as [number, number];
     for (let layer = from; layer < to; layer++) joined.add(layer);
   }
   let group = 0;
@@ -90,11 +96,12 @@ function togetherApartFromSpine(
     leafOf[panel] = group;
     if (!joined.has(layer)) group++;
   });
+  for (const [tab, panel] of reading.tabs) leafOf[tab] = leafOf[panel]!;
   return leafOf;
 }
 
 /** Turned as a whole until the front cover stands head up and looks at the maker, a little to the left; then set down on the table. */
-function stood({ sheet }: FoldRun, { held, layers }: Reading, panels: readonly Rigid[]): readonly Rigid[] {
+function stood({ laid }: FoldRun, { held, layers }: Reading, panels: readonly Rigid[]): readonly Rigid[] {
   const cover = at(layers, 0);
   const { b, d } = at(held.placed, cover);
   const m = at(panels, cover);
@@ -114,9 +121,9 @@ function stood({ sheet }: FoldRun, { held, layers }: Reading, panels: readonly R
     0,
   ]);
   const turned = panels.map((panel) => after(turn, panel));
-  const scale = 1e-6 / sheet.scale;
+  const scale = 1e-6 / laid.scale;
   const lowest = Math.min(
-    ...sheet.panels.flatMap(({ outline }, i) =>
+    ...laid.panels.flatMap(({ outline }, i) =>
       outline.map((p) => moveSpot(turned[i]!, { x: p.x * scale, y: p.y * scale, z: 0 }).z),
     ),
   );

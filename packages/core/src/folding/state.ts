@@ -1,7 +1,7 @@
 import { at } from '../result.ts';
 import { compose, sideOf, type Isometry } from '../geometry/isometry.ts';
 import { extentsOf, moveOutline, overlap, type Extents, type Outline } from '../geometry/outline.ts';
-import type { FoldSheet } from './fold-sheet.ts';
+import type { LaidPaper } from './laid-paper.ts';
 
 /** Paper lying flat: where each panel is, and the panels from the table upwards (panels that do not overlap stand in any order). */
 export interface FlatState {
@@ -16,10 +16,10 @@ export const sideUp = (state: FlatState, panel: number): 1 | -1 => sideOf(at(sta
 const heights = new WeakMap<FlatState, readonly number[]>();
 
 /** How many panels lie under each panel, counted up its pile: 0 where it lies on the table. Kept by state: poses ask for it at every frame. */
-export function heightsOf(sheet: FoldSheet, state: FlatState): readonly number[] {
+export function heightsOf(laid: LaidPaper, state: FlatState): readonly number[] {
   const known = heights.get(state);
   if (known) return known;
-  const extents = extentsOfAll(outlinesOf(sheet, state));
+  const extents = extentsOfAll(outlinesOf(laid, state));
   const height = new Array<number>(state.order.length).fill(0);
   state.order.forEach((panel, i) => {
     for (const under of state.order.slice(0, i)) {
@@ -32,11 +32,11 @@ export function heightsOf(sheet: FoldSheet, state: FlatState): readonly number[]
 }
 
 /** The same as heights along each panel's own normal, face A up positive: what keeps layers apart whichever way the pile is turned. */
-export const liftsOf = (sheet: FoldSheet, state: FlatState): readonly number[] =>
-  heightsOf(sheet, state).map((height, panel) => sideUp(state, panel) * height);
+export const liftsOf = (laid: LaidPaper, state: FlatState): readonly number[] =>
+  heightsOf(laid, state).map((height, panel) => sideUp(state, panel) * height);
 
-export const outlinesOf = (sheet: FoldSheet, state: FlatState): readonly Outline[] =>
-  sheet.panels.map((panel, i) => moveOutline(at(state.placed, i), panel.outline));
+export const outlinesOf = (laid: LaidPaper, state: FlatState): readonly Outline[] =>
+  laid.panels.map((panel, i) => moveOutline(at(state.placed, i), panel.outline));
 
 export const extentsOfAll = (outlines: readonly Outline[]): readonly Extents[] => outlines.map(extentsOf);
 

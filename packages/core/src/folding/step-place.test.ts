@@ -24,7 +24,7 @@ const plans = [
   planOf('nested-booklet', { pages: 24 }),
 ];
 const each = (check: (plan: FoldedBook, step: number) => void) =>
-  plans.forEach((plan) => plan.run.programme.forEach((_, step) => check(plan, step)));
+  plans.forEach((plan) => plan.run.steps.forEach((_, step) => check(plan, step)));
 
 describe('where a step happens', () => {
   it('of the slit book: the middle fold, then the two beside it, then the slit, and nothing else', () => {
@@ -32,9 +32,9 @@ describe('where a step happens', () => {
     const at = (name: string) =>
       stepPlace(
         plan.run,
-        plan.run.programme.findIndex((one) => one.name === name),
+        plan.run.steps.findIndex((one) => one.purpose === name),
       );
-    const mmOf = (ticks: number) => (ticks * 1e-6) / plan.run.sheet.scale;
+    const mmOf = (ticks: number) => (ticks * 1e-6) / plan.run.laid.scale;
     const lines = (name: string) =>
       new Set(at(name).creases.map(({ segment }) => `${segment.axis} ${mmOf(segment.at)}`));
     expect(lines('halve')).toEqual(new Set(['vertical 210']));
@@ -48,7 +48,7 @@ describe('where a step happens', () => {
   it('is somewhere: a fold at creases with something that moves, a cut at cuts, glue at two faces that look at one another', () => {
     each(({ run }, step) => {
       const { creases, cuts, faces, moved } = stepPlace(run, step);
-      switch (run.programme[step]!.kind) {
+      switch (run.steps[step]!.kind) {
         case 'fold':
         case 'unfold':
         case 'collapse':
@@ -64,14 +64,14 @@ describe('where a step happens', () => {
           expect(faces.length).toBe(run.glued.some((one) => one.step === step) ? 2 : 0);
           break;
         default:
-          expect(moved.length).toBe(run.sheet.panels.length);
+          expect(moved.length).toBe(run.laid.panels.length);
       }
     });
   });
 
   it('of a meander glued where backs meet is on two backs; glued shut it is on two printed faces', () => {
     const sides = plans.flatMap(({ run }) =>
-      run.programme.flatMap((_, step) => {
+      run.steps.flatMap((_, step) => {
         const how = run.glued.find((one) => one.step === step)?.how;
         return how ? stepPlace(run, step).faces.map(({ side }) => ({ how, side })) : [];
       }),
@@ -86,12 +86,12 @@ describe('the pile opened for glue', () => {
     let opened = 0;
     each((plan, step) => {
       const { run } = plan;
-      if (run.programme[step]!.kind !== 'glue') return;
+      if (run.steps[step]!.kind !== 'glue') return;
       expect(ajarAt(run, step)).toBeDefined();
       opened++;
       for (const t of [0.2, 0.6, 1]) {
         const { panels } = poseOnTape(plan, step + t);
-        expect(looseness(run.sheet, panels, run.moments[step + 1]!.hinges)).toBeLessThan(1e-9);
+        expect(looseness(run.laid, panels, run.moments[step + 1]!.hinges)).toBeLessThan(1e-9);
       }
     });
     expect(opened).toBeGreaterThan(6);
@@ -108,8 +108,8 @@ describe('the pile opened for glue', () => {
       });
       // Closed they look straight at one another (−1); opened past a right angle they look more the same way.
       expect(one!.reduce((sum, value, i) => sum + value * other![i]!, 0)).toBeGreaterThan(0.3);
-      const mmOf = 1e-6 / run.sheet.scale;
-      run.sheet.panels.forEach(({ outline }, i) =>
+      const mmOf = 1e-6 / run.laid.scale;
+      run.laid.panels.forEach(({ outline }, i) =>
         outline.forEach((p) =>
           expect(moveSpot(panels[i]!, { x: p.x * mmOf, y: p.y * mmOf, z: 0 }).z).toBeGreaterThan(-1e-6),
         ),

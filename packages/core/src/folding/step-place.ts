@@ -32,8 +32,10 @@ export const stepPlace = keptBy((run: FoldRun, step: number): StepPlace => {
   });
   return {
     creases,
-    cuts: run.slits.filter((_, i) => run.slitSteps[i] === step),
-    faces: run.glued.filter((one) => one.step === step).flatMap(({ panels }) => facesThatMeet(run, step, panels)),
+    cuts: run.cuts.filter((_, i) => run.cutSteps[i] === step).map(({ segment }) => segment),
+    faces: [...run.glued, ...run.joined]
+      .filter((one) => one.step === step)
+      .flatMap(({ panels }) => facesThatMeet(run, step, panels)),
     moved: ajarAt(run, step)?.swung ?? movedBy(run, step),
   };
 });

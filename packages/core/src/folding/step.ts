@@ -20,10 +20,12 @@ export type Place =
 export type MovingSide = 'before' | 'after';
 
 /**
- * A stretch of one of the sheet's grid lines, in line numbers: line `line` of the vertical or horizontal
+ * A stretch of one of a sheet's grid lines, in line numbers: line `line` of the vertical or horizontal
  * ones (0 is the edge), from crossing line `from` to crossing line `to`. Without an extent: all of it.
  */
 export interface GridSegment {
+  /** which sheet; left out: the first one's lines, and all sheets that have them in the same places */
+  readonly sheet?: number;
   readonly axis: 'vertical' | 'horizontal';
   readonly line: number;
   readonly from?: number;
@@ -32,6 +34,7 @@ export interface GridSegment {
 
 /** A stretch of any line on the unfolded sheet, in nanometres (see geometry/line for `at`, `from`, `to`). */
 export interface FreeSegment {
+  readonly sheet?: number;
   readonly axis: Axis;
   readonly atNm: number;
   readonly fromNm: number;
@@ -49,14 +52,44 @@ export interface Bend {
 
 export type GlueHow = 'double-leaf' | 'pocket' | 'glued-shut';
 
-/** A maker's word for what a step is for; the wording of a sentence hangs on it. Forms may add their own. */
-export type StepName = string;
+/**
+ * What a step is for, by what the hands do: the wording hangs on it, so that one without words does not compile. The first of each kind says no more
+ * than the movement itself.
+ */
+export const PURPOSES = {
+  fold: [
+    'fold',
+    'halve',
+    'halve-again',
+    'halve-lengthwise',
+    'fold-the-nest',
+    'fold-a-section',
+    'fold-a-flap',
+    'roll-in',
+    'cover-over',
+    'flap-over',
+    'fold-to-and-fro',
+    'fold-across',
+    'fold-along',
+  ],
+  unfold: ['unfold', 'open'],
+  'turn-over': ['turn-over', 'nest-inside-up', 'inside-up'],
+  rotate: ['rotate'],
+  slit: ['slit', 'slit-middle'],
+  cut: ['cut', 'cut-serpentine'],
+  glue: ['glue', 'treat-turn'],
+  collapse: ['collapse', 'to-and-fro-columns', 'to-and-fro-rows', 'to-and-fro-row', 'fold-turn', 'push-to-plus'],
+  wrap: ['wrap', 'wrap-arms'],
+  join: ['join'],
+} as const;
+export type StepKind = keyof typeof PURPOSES;
+export type Purpose<K extends StepKind = StepKind> = (typeof PURPOSES)[K][number];
 
-interface Named {
-  readonly name: StepName;
+interface Meant<K extends StepKind> {
+  readonly purpose: Purpose<K>;
 }
 
-export interface FoldStep extends Named {
+export interface FoldStep extends Meant<'fold'> {
   readonly kind: 'fold';
   readonly axis: Axis;
   readonly at: Place;
@@ -66,30 +99,35 @@ export interface FoldStep extends Named {
   readonly layers?: 'all' | { readonly flapWith: string } | { readonly sheets: readonly [first: number, last: number] };
 }
 
-export interface UnfoldStep extends Named {
+export interface UnfoldStep extends Meant<'unfold'> {
   readonly kind: 'unfold';
   /** undo the last fold still closed, or every one */
   readonly which: 'last' | 'all';
 }
 
-export interface TurnOverStep extends Named {
+export interface TurnOverStep extends Meant<'turn-over'> {
   readonly kind: 'turn-over';
 }
 
-export interface RotateStep extends Named {
+export interface RotateStep extends Meant<'rotate'> {
   readonly kind: 'rotate';
   /** clockwise */
   readonly quarterTurns: number;
 }
 
 /** `slit` ends inside the sheet or at a crease; `cut` may start at an edge. Several are made in the order given. */
-export interface CutStep extends Named {
-  readonly kind: 'slit' | 'cut';
+interface Cuts {
   readonly segments: readonly SheetSegment[];
+}
+export interface SlitStep extends Cuts, Meant<'slit'> {
+  readonly kind: 'slit';
+}
+export interface CutStep extends Cuts, Meant<'cut'> {
+  readonly kind: 'cut';
 }
 
 /** Two panels whose touching faces are closed for good. What is done may depend on which faces meet. */
-export interface GlueStep extends Named {
+export interface GlueStep extends Meant<'glue'> {
   readonly kind: 'glue';
   readonly between: readonly [string, string];
   readonly whenBacksMeet: GlueHow | 'none';
@@ -101,8 +139,7 @@ export interface GlueStep extends Named {
  * `wrap` for arms laid round one another. The panel `anchor` stays where it is. With `stands` the paper is
  * set on its tail while it moves (a matter of the rehearsal only).
  */
-export interface CollapseStep extends Named {
-  readonly kind: 'collapse' | 'wrap';
+interface Bent {
   readonly bends: readonly Bend[];
   readonly anchor?: string;
   readonly stands?: boolean;
@@ -110,9 +147,34 @@ export interface CollapseStep extends Named {
   readonly above?: readonly (readonly [string, string])[];
 }
 
-/** Declared for the forms made of several pieces; a programme for one sheet may not use them. */
-export interface AssembleStep extends Named {
-  readonly kind: 'join' | 'nest' | 'sew';
+export interface CollapseStep extends Bent, Meant<'collapse'> {
+  readonly kind: 'collapse';
+}
+export interface WrapStep extends Bent, Meant<'wrap'> {
+  readonly kind: 'wrap';
 }
 
-export type Step = FoldStep | UnfoldStep | TurnOverStep | RotateStep | CutStep | GlueStep | CollapseStep | AssembleStep;
+export type JoinHow = 'glued-tab' | 'hinge-strip' | 'tape' | 'sewn' | 'slipped-in' | 'cased';
+
+/**
+ * Two parts of a book made one: the panel that is laid on, and the one it lies on. What hangs on the first moves so that both stand where they do
+ * from then on; they stay together whatever is folded.
+ */
+export interface JoinStep extends Meant<'join'> {
+  readonly kind: 'join';
+  readonly how: JoinHow;
+  readonly lays: string;
+  readonly onto: string;
+}
+
+export type Step =
+  | FoldStep
+  | UnfoldStep
+  | TurnOverStep
+  | RotateStep
+  | SlitStep
+  | CutStep
+  | GlueStep
+  | CollapseStep
+  | WrapStep
+  | JoinStep;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { SheetOfStack } from '../folding/fold-sheet.ts';
-import type { FoldStep } from '../folding/step.ts';
+import type { SheetPlan } from '../folding/assembly.ts';
+import type { FoldStep, Step } from '../folding/step.ts';
 import { fail, ok } from '../result.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
 import type { Form, SheetExtent } from './form.ts';
@@ -60,18 +60,21 @@ const rightOf = (flaps: Flaps, { leaf, carrier, flap }: FoldOutWidths): readonly
   opensLeft(flaps) ? [carrier, flap] : [leaf];
 
 /** The folios of the stack: side A is the outside, so a flap that opens to the reader's left lies on the right of it. */
-function sheetsOf(p: Parameters, sheet: SheetExtent): readonly SheetOfStack[] {
+function sheetsOf(p: Parameters, sheet: SheetExtent): readonly (SheetPlan & { readonly columns: readonly Nm[] })[] {
   const widths = foldOutWidths(p, sheet);
   const spine = (flaps: Flaps) => leftOf(flaps, widths).reduce<number>((sum, width) => sum + width, 0);
   const first = spine(p.flaps[0]!);
   return p.flaps.map((flaps) => ({
+    ...sheet,
     columns: [...leftOf(flaps, widths), ...rightOf(flaps, widths)],
-    shift: first - spine(flaps),
+    rows: 1,
+    // So that the spines lie on one another.
+    right: first - spine(flaps),
   }));
 }
 
 /** Folios of which some are wider than the book: a flap folds in on one side or both and opens out beyond the fore-edge. */
-export const foldOutBooklet: Form<Parameters> = {
+export const foldOutBooklet: Form<Parameters, 'fold-out-booklet'> = {
   id: 'fold-out-booklet',
   family: 'bound',
   parameters: foldOutBookletParameters,
@@ -84,38 +87,41 @@ export const foldOutBooklet: Form<Parameters> = {
     if (flap > most || most <= 0) return fail({ code: 'flap-wider-than-leaf', flap, most: nm(Math.max(0, most)) });
     return flap < least ? fail({ code: 'panel-too-narrow', panel: 1, width: flap, least }) : ok(null);
   },
-  grid: (p, sheet) => {
-    const sheets = sheetsOf(p, sheet);
-    return { columns: sheets[0]!.columns, rows: 1, sheets };
-  },
   variants: [{ flaps: ['right'] }, { flaps: ['both'] }],
-  printed: () => ['A', 'B'],
-  hold: ({ reading }) => ({ cover: 'uppermost', reading, bolts: 'slit' }),
-  programme: (p, sheet) => {
-    // Inside up a flap lies on the side to which it opens; the lines of a folio are counted from the left of its outside, so from the right here.
-    const flapFold = (folio: number, opens: 'left' | 'right'): FoldStep => ({
-      kind: 'fold',
-      name: 'fold-a-flap',
-      axis: 'vertical',
-      at: { line: opens === 'right' ? 1 : sheetsOf(p, sheet)[folio]!.columns.length - 1 },
-      direction: 'valley',
-      moving: opens === 'right' ? 'after' : 'before',
-      layers: { sheets: [folio, folio] },
-    });
-    return [
-      { kind: 'turn-over', name: 'nest-inside-up' },
-      ...p.flaps.flatMap((flaps, folio): FoldStep[] => [
-        ...(opensLeft(flaps) ? [flapFold(folio, 'left')] : []),
-        ...(opensRight(flaps) ? [flapFold(folio, 'right')] : []),
-      ]),
-      {
-        kind: 'fold',
-        name: 'fold-the-nest',
-        axis: 'vertical',
-        at: { line: opensRight(p.flaps[0]!) ? 2 : 1 },
-        direction: 'valley',
-        moving: p.reading === 'left-to-right' ? 'before' : 'after',
-      },
-    ];
+  assembly: (p, sheet) => {
+    const sheets = sheetsOf(p, sheet);
+    return {
+      parts: [{ part: 'folios', sheets, printed: ['A', 'B'] }],
+      steps: stepsOf(p, sheets),
+      hold: { kind: 'pile', cover: 'uppermost', reading: p.reading },
+    };
   },
 };
+
+function stepsOf(p: Parameters, sheets: ReturnType<typeof sheetsOf>): readonly Step[] {
+  // Inside up a flap lies on the side to which it opens; the lines of a folio are counted from the left of its outside, so from the right here.
+  const flapFold = (folio: number, opens: 'left' | 'right'): FoldStep => ({
+    kind: 'fold',
+    purpose: 'fold-a-flap',
+    axis: 'vertical',
+    at: { line: opens === 'right' ? 1 : sheets[folio]!.columns.length - 1 },
+    direction: 'valley',
+    moving: opens === 'right' ? 'after' : 'before',
+    layers: { sheets: [folio, folio] },
+  });
+  return [
+    { kind: 'turn-over', purpose: 'nest-inside-up' },
+    ...p.flaps.flatMap((flaps, folio): FoldStep[] => [
+      ...(opensLeft(flaps) ? [flapFold(folio, 'left')] : []),
+      ...(opensRight(flaps) ? [flapFold(folio, 'right')] : []),
+    ]),
+    {
+      kind: 'fold',
+      purpose: 'fold-the-nest',
+      axis: 'vertical',
+      at: { line: opensRight(p.flaps[0]!) ? 2 : 1 },
+      direction: 'valley',
+      moving: p.reading === 'left-to-right' ? 'before' : 'after',
+    },
+  ];
+}

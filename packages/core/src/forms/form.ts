@@ -1,7 +1,5 @@
 import type { z } from 'zod';
-import type { SheetOfStack } from '../folding/fold-sheet.ts';
-import type { SheetSide, Hold, LeafletHold, PileHold } from '../folding/reading.ts';
-import type { Step } from '../folding/step.ts';
+import type { Assembly } from '../folding/assembly.ts';
 import type { Result } from '../result.ts';
 import type { Nm } from '../units/nm.ts';
 
@@ -9,13 +7,6 @@ import type { Nm } from '../units/nm.ts';
 export interface SheetExtent {
   readonly width: Nm;
   readonly height: Nm;
-}
-
-export interface FormGrid {
-  readonly columns: number | readonly Nm[];
-  readonly rows: number | readonly Nm[];
-  /** sheets that are folded together, alike or each for itself; left out: one */
-  readonly sheets?: number | readonly SheetOfStack[];
 }
 
 /** What one wants to hold: a book from a single sheet that needs no binding, pages that are bound at a fold, or something that is read by opening it out. */
@@ -30,24 +21,19 @@ export type FormProblem =
   | { readonly code: 'panel-too-narrow'; readonly panel: number; readonly width: Nm; readonly least: Nm };
 
 /**
- * A book form: what it is made of and how it is folded, nothing else. Page order, crease pattern, marks,
+ * A book form: of what parts it is made, how they are folded and joined, and how the book is held; nothing else. Page order, crease pattern, marks,
  * sentences, drawings, dummy, rehearsal and checks are derived by folding. A form may not state its page order.
  */
-export interface Form<P = Readonly<Record<string, unknown>>> {
-  readonly id: string;
+export interface Form<P = Readonly<Record<string, unknown>>, Id extends string = string> {
+  readonly id: Id;
   readonly family: FormFamily;
   /** the parameters, with bounds and defaults */
   readonly parameters: z.ZodType<P>;
   /** settings under which a sheet becomes something else, to be compared; left out: only the usual ones */
   readonly variants?: readonly Partial<P>[];
-  /** into how many equal columns and rows of panels (or panel widths) the sheet is folded */
-  readonly grid: (p: P, sheet: SheetExtent) => FormGrid;
   /** why the parameters do not go together with the sheet; left out: they always do */
   readonly refuses?: (p: P, sheet: SheetExtent) => Result<null, FormProblem>;
-  readonly programme: (p: P, sheet: SheetExtent) => readonly Step[];
-  readonly hold: (p: P) => Hold | PileHold | LeafletHold;
-  /** the sides of the sheet that carry pages */
-  readonly printed: (p: P) => readonly SheetSide[];
+  readonly assembly: (p: P, sheet: SheetExtent) => Assembly;
   /** how the sheet lies: as it comes, or turned so that its longer side runs from left to right */
   readonly lies: 'landscape' | 'either';
 }

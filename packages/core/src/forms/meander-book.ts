@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { oneSheet } from '../folding/assembly.ts';
 import type { Bend, GridSegment, Step } from '../folding/step.ts';
 import type { Form } from './form.ts';
 
@@ -58,12 +59,11 @@ const bendsOfRow = (p: P, row: number): readonly Bend[] =>
   }));
 
 /** The meander book: R rows of C panels on one sheet, cut into one long strip and folded to and fro. */
-export const meanderBook: Form<P> = {
+export const meanderBook: Form<P, 'meander-book'> = {
   id: 'meander-book',
   family: 'one-sheet',
   parameters: meanderBookParameters,
   lies: 'either',
-  grid: ({ rows, columns }) => ({ rows, columns }),
   variants: [
     { rows: 4, columns: 4 },
     { rows: 2, columns: 4 },
@@ -74,43 +74,48 @@ export const meanderBook: Form<P> = {
     { rows: 6, columns: 6 },
     { rows: 8, columns: 8 },
   ],
-  printed: () => ['A'],
-  hold: ({ cover }) => ({
-    cover: { panel: 'r1c1', side: cover === 'first' ? 'A' : 'B' },
-    up: 'north',
-    reading: 'left-to-right',
+  assembly: (p, sheet) => ({
+    parts: oneSheet({ ...sheet, rows: p.rows, columns: p.columns }),
+    steps: stepsOf(p),
+    hold: {
+      kind: 'cover',
+      cover: { panel: 'r1c1', side: p.cover === 'first' ? 'A' : 'B' },
+      up: 'north',
+      reading: 'left-to-right',
+    },
   }),
-  programme(p) {
-    const panels = strip(p);
-    const rowsUp = Array.from({ length: p.rows }, (_, i) => p.rows - 1 - i);
-    return [
-      { kind: 'collapse', name: 'to-and-fro-columns', bends: columnBends(p) },
-      { kind: 'unfold', name: 'open', which: 'all' },
-      { kind: 'collapse', name: 'to-and-fro-rows', bends: rowBends(p) },
-      { kind: 'unfold', name: 'open', which: 'all' },
-      { kind: 'cut', name: 'cut-serpentine', segments: cuts(p) },
-      ...rowsUp.flatMap((row): Step[] => [
-        { kind: 'collapse', name: 'to-and-fro-row', bends: bendsOfRow(p, row) },
-        ...(row === 0
-          ? []
-          : [
-              {
-                kind: 'collapse' as const,
-                name: 'fold-turn',
-                bends: [{ crease: { axis: 'horizontal' as const, line: row }, to: directionOf(p, row * p.columns) }],
-              },
-            ]),
-      ]),
-      ...rowsUp
-        .slice(0, -1)
-        .reverse()
-        .map((row): Step => ({
-          kind: 'glue',
-          name: 'treat-turn',
-          between: [panels[row * p.columns - 1]!, panels[row * p.columns]!],
-          whenBacksMeet: p.backsMeet,
-          whenFacesMeet: p.facesMeet === 'glued-shut' ? 'glued-shut' : 'none',
-        })),
-    ];
-  },
 };
+
+function stepsOf(p: P): readonly Step[] {
+  const panels = strip(p);
+  const rowsUp = Array.from({ length: p.rows }, (_, i) => p.rows - 1 - i);
+  return [
+    { kind: 'collapse', purpose: 'to-and-fro-columns', bends: columnBends(p) },
+    { kind: 'unfold', purpose: 'open', which: 'all' },
+    { kind: 'collapse', purpose: 'to-and-fro-rows', bends: rowBends(p) },
+    { kind: 'unfold', purpose: 'open', which: 'all' },
+    { kind: 'cut', purpose: 'cut-serpentine', segments: cuts(p) },
+    ...rowsUp.flatMap((row): Step[] => [
+      { kind: 'collapse', purpose: 'to-and-fro-row', bends: bendsOfRow(p, row) },
+      ...(row === 0
+        ? []
+        : [
+            {
+              kind: 'collapse' as const,
+              purpose: 'fold-turn' as const,
+              bends: [{ crease: { axis: 'horizontal' as const, line: row }, to: directionOf(p, row * p.columns) }],
+            },
+          ]),
+    ]),
+    ...rowsUp
+      .slice(0, -1)
+      .reverse()
+      .map((row): Step => ({
+        kind: 'glue',
+        purpose: 'treat-turn',
+        between: [panels[row * p.columns - 1]!, panels[row * p.columns]!],
+        whenBacksMeet: p.backsMeet,
+        whenFacesMeet: p.facesMeet === 'glued-shut' ? 'glued-shut' : 'none',
+      })),
+  ];
+}

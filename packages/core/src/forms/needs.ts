@@ -1,4 +1,4 @@
-import { sheetWidth } from '../folding/fold-sheet.ts';
+import { sheetSize } from '../folding/laid-paper.ts';
 import { foliosPerSection } from '../pagination/nest.ts';
 import type { FoldedBook } from './planned-book.ts';
 
@@ -7,9 +7,11 @@ export type Need = 'blade' | 'glue' | 'paper-knife' | 'thread' | 'thread-or-stap
 
 /** What a book takes, read off its steps and its folding. Folios that lie loose in one another want thread or staples; staples do not hold several sections. */
 export function needsOf(plan: FoldedBook): readonly Need[] {
-  const { run, reading, sheet } = plan;
-  const cuts = run.programme.some(({ kind }) => kind === 'slit' || kind === 'cut');
-  const narrower = run.sheet.stack.some((_, index) => sheetWidth(plan, index) < sheet.width);
+  const { run, reading } = plan;
+  const cuts = run.steps.some(({ kind }) => kind === 'slit' || kind === 'cut');
+  const narrower = run.laid.sheets.some(
+    (_, index) => sheetSize(run.laid, index).cut < sheetSize(run.laid, index).width,
+  );
   const sections = foliosPerSection(plan);
   const folios = sections.reduce((sum, count) => sum + count, 0);
   return [

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { SheetPlan } from '../folding/assembly.ts';
 import type { FoldStep, Step } from '../folding/step.ts';
 import type { Form } from './form.ts';
 
@@ -36,31 +37,40 @@ export function foliosOfSections({ pages, sections }: Pick<Parameters, 'pages' |
   return Array.from({ length: count }, (_, i) => Math.floor(folios / count) + (i < folios % count ? 1 : 0));
 }
 
-const INSIDE_UP: Step = { kind: 'turn-over', name: 'nest-inside-up' };
+const INSIDE_UP: Step = { kind: 'turn-over', purpose: 'nest-inside-up' };
 
 /** The nested booklet: folios folded once, one inside another, sewn or stapled through the fold; thick ones as several sections. */
-export const nestedBooklet: Form<Parameters> = {
+export const nestedBooklet: Form<Parameters, 'nested-booklet'> = {
   id: 'nested-booklet',
   family: 'bound',
   parameters: nestedBookletParameters,
   lies: 'landscape',
-  grid: (p) => ({ columns: 2, rows: 1, sheets: foliosFor(p.pages) }),
-  printed: () => ['A', 'B'],
-  // One nest ends with its cover up. Sections are laid on one another back up as they are folded, so that the first lies undermost.
-  hold: (p) => ({ cover: isOneNest(p) ? 'uppermost' : 'undermost', reading: p.reading, bolts: 'slit' }),
-  programme: (p) => {
-    const folios = foliosOfSections(p);
-    // Inside up the half with the cover lies at the left, read from the right at the right.
-    const cover = p.reading === 'left-to-right' ? 'before' : 'after';
-    const other = p.reading === 'left-to-right' ? 'after' : 'before';
-    const fold = { kind: 'fold', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley' } as const;
-    if (isOneNest(p)) return [INSIDE_UP, { ...fold, moving: cover, name: 'fold-the-nest' }];
-    let next = 0;
-    const sections = folios.map((count): FoldStep => {
-      const first = next;
-      next += count;
-      return { ...fold, moving: other, name: 'fold-a-section', layers: { sheets: [first, next - 1] } };
-    });
-    return [INSIDE_UP, ...sections];
-  },
+  assembly: (p, sheet) => ({
+    parts: [
+      {
+        part: 'folios',
+        sheets: new Array<SheetPlan>(foliosFor(p.pages)).fill({ ...sheet, columns: 2, rows: 1 }),
+        printed: ['A', 'B'],
+      },
+    ],
+    steps: stepsOf(p),
+    // One nest ends with its cover up. Sections are laid on one another back up as they are folded, so that the first lies undermost.
+    hold: { kind: 'pile', cover: isOneNest(p) ? 'uppermost' : 'undermost', reading: p.reading },
+  }),
 };
+
+function stepsOf(p: Parameters): readonly Step[] {
+  const folios = foliosOfSections(p);
+  // Inside up the half with the cover lies at the left, read from the right at the right.
+  const cover = p.reading === 'left-to-right' ? 'before' : 'after';
+  const other = p.reading === 'left-to-right' ? 'after' : 'before';
+  const fold = { kind: 'fold', axis: 'vertical', at: { share: [1, 2] }, direction: 'valley' } as const;
+  if (isOneNest(p)) return [INSIDE_UP, { ...fold, moving: cover, purpose: 'fold-the-nest' }];
+  let next = 0;
+  const sections = folios.map((count): FoldStep => {
+    const first = next;
+    next += count;
+    return { ...fold, moving: other, purpose: 'fold-a-section', layers: { sheets: [first, next - 1] } };
+  });
+  return [INSIDE_UP, ...sections];
+}

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { oneSheet } from '../folding/assembly.ts';
 import type { FoldStep, Step } from '../folding/step.ts';
 import { fail, ok } from '../result.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
@@ -57,26 +58,26 @@ export function panelsAcross(
 
 /** The crease between panels `line` and `line` + 1 of the inside, counted from the cover; side A counts from its other end. */
 const foldAt = (
-  name: string,
+  purpose: FoldStep['purpose'],
   panels: number,
   line: number,
   moving: FoldStep['moving'],
   direction: FoldStep['direction'],
-): FoldStep => ({ kind: 'fold', name, axis: 'vertical', at: { line: panels - line }, moving, direction });
+): FoldStep => ({ kind: 'fold', purpose, axis: 'vertical', at: { line: panels - line }, moving, direction });
 
 const coverOver = (panels: number): FoldStep => foldAt('cover-over', panels, 1, 'before', 'valley');
 
 /** From the far end to the cover; what is folded already goes along. */
-const fromTheEnd = (panels: number, name: string, direction: (line: number) => FoldStep['direction']) =>
+const fromTheEnd = (panels: number, purpose: FoldStep['purpose'], direction: (line: number) => FoldStep['direction']) =>
   Array.from({ length: panels - 2 }, (_, i) => {
     const line = panels - 1 - i;
-    return foldAt(name, panels, line, 'after', direction(line));
+    return foldAt(purpose, panels, line, 'after', direction(line));
   });
 
-const INSIDE_UP: Step = { kind: 'turn-over', name: 'inside-up' };
+const INSIDE_UP: Step = { kind: 'turn-over', purpose: 'inside-up' };
 
 /** One sheet, printed on both sides, with parallel folds: in half, rolled up, to and fro, or as a gate. It is read by unfolding it. */
-export const plainFold: Form<Parameters> = {
+export const plainFold: Form<Parameters, 'plain-fold'> = {
   id: 'plain-fold',
   family: 'opens-out',
   parameters: plainFoldParameters,
@@ -86,11 +87,6 @@ export const plainFold: Form<Parameters> = {
     const widths = typeof across === 'number' ? [nm(sheet.width / across)] : across;
     const panel = widths.findIndex((width) => width < LEAST_PANEL);
     return panel < 0 ? ok(null) : fail({ code: 'panel-too-narrow', panel, width: widths[panel]!, least: LEAST_PANEL });
-  },
-  // Side A is the outside: its panels run the other way than those of the inside.
-  grid: (p, sheet) => {
-    const across = panelsAcross(p, sheet);
-    return { columns: typeof across === 'number' ? across : [...across].reverse(), rows: 1 };
   },
   variants: [
     { fold: 'half' },
@@ -102,22 +98,34 @@ export const plainFold: Form<Parameters> = {
     { fold: 'zigzag', panels: 8 },
     { fold: 'gate' },
   ],
-  printed: () => ['A', 'B'],
-  hold: ({ fold }) => ({ unfolds: fold === 'gate' ? 'out' : fold === 'zigzag' ? 'cover-then-out' : 'step-by-step' }),
-  programme: ({ fold, panels }) => {
-    switch (fold) {
-      case 'half':
-        return [INSIDE_UP, coverOver(2)];
-      case 'zigzag':
-        return [
-          INSIDE_UP,
-          ...fromTheEnd(panels, 'fold-to-and-fro', (line) => (line % 2 === 1 ? 'valley' : 'mountain')),
-          coverOver(panels),
-        ];
-      case 'roll':
-        return [INSIDE_UP, ...fromTheEnd(panels, 'roll-in', () => 'valley'), coverOver(panels)];
-      case 'gate':
-        return [INSIDE_UP, foldAt('flap-over', 3, 1, 'before', 'valley'), foldAt('flap-over', 3, 2, 'after', 'valley')];
-    }
+  // Side A is the outside: its panels run the other way than those of the inside.
+  assembly: (p, sheet) => {
+    const across = panelsAcross(p, sheet);
+    const columns = typeof across === 'number' ? across : [...across].reverse();
+    return {
+      parts: oneSheet({ ...sheet, columns, rows: 1 }, ['A', 'B']),
+      steps: stepsOf(p),
+      hold: {
+        kind: 'unfold',
+        how: p.fold === 'gate' ? 'out' : p.fold === 'zigzag' ? 'cover-then-out' : 'step-by-step',
+      },
+    };
   },
 };
+
+function stepsOf({ fold, panels }: Parameters): readonly Step[] {
+  switch (fold) {
+    case 'half':
+      return [INSIDE_UP, coverOver(2)];
+    case 'zigzag':
+      return [
+        INSIDE_UP,
+        ...fromTheEnd(panels, 'fold-to-and-fro', (line) => (line % 2 === 1 ? 'valley' : 'mountain')),
+        coverOver(panels),
+      ];
+    case 'roll':
+      return [INSIDE_UP, ...fromTheEnd(panels, 'roll-in', () => 'valley'), coverOver(panels)];
+    case 'gate':
+      return [INSIDE_UP, foldAt('flap-over', 3, 1, 'before', 'valley'), foldAt('flap-over', 3, 2, 'after', 'valley')];
+  }
+}

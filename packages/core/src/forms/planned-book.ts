@@ -2,8 +2,8 @@ import { fail, ok, type Result } from '../result.ts';
 import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
 import type { FoldProblem } from '../folding/problem.ts';
 import { readBook } from '../folding/read-book.ts';
-import type { Reading, ReadingProblem } from '../folding/reading.ts';
-import { runProgramme, type FoldRun } from '../folding/run.ts';
+import type { Hold, Reading, ReadingProblem } from '../folding/reading.ts';
+import { runSteps, type FoldRun } from '../folding/run.ts';
 import { checkSheet, type Sheet, type SheetProblem } from '../paper/sheet-size.ts';
 import type { Form, FormProblem } from './form.ts';
 import { formById } from './registry.ts';
@@ -19,6 +19,7 @@ export interface FoldedBook {
   readonly form: Form;
   readonly parameters: Readonly<Record<string, unknown>>;
   readonly sheet: Sheet;
+  readonly hold: Hold;
   readonly run: FoldRun;
   readonly reading: Reading;
   readonly pattern: readonly PatternLine[];
@@ -44,13 +45,21 @@ export function planBook(choice: FormChoice, sheet: Sheet): Result<FoldedBook, P
   const checked = checkSheet(sheet);
   if (!checked.ok) return checked;
   const parameters = parsed.data;
-  const { width, height } = sheet;
   const refused = form.refuses?.(parameters, sheet);
   if (refused && !refused.ok) return refused;
-  const programme = form.programme(parameters, sheet);
-  const run = runProgramme({ width, height, ...form.grid(parameters, sheet) }, programme);
+  const { width, height } = sheet;
+  const { parts, steps, hold } = form.assembly(parameters, { width, height });
+  const run = runSteps(parts, steps);
   if (!run.ok) return run;
-  const reading = readBook(run.value, form.hold(parameters), form.printed(parameters));
+  const reading = readBook(run.value, hold);
   if (!reading.ok) return reading;
-  return ok({ form, parameters, sheet, run: run.value, reading: reading.value, pattern: creasePattern(run.value) });
+  return ok({
+    form,
+    parameters,
+    sheet,
+    hold,
+    run: run.value,
+    reading: reading.value,
+    pattern: creasePattern(run.value),
+  });
 }

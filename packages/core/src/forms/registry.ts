@@ -7,13 +7,12 @@ import { rightAngleSection } from './right-angle-section.ts';
 import { slitBook } from './slit-book.ts';
 
 /** Every form there is: one file each, one line here. */
-export const FORMS: readonly Form[] = [
-  slitBook,
-  meanderBook,
-  nestedBooklet,
-  foldOutBooklet,
-  rightAngleSection,
-  plainFold,
-] as unknown as readonly Form[];
+const DECLARED = [slitBook, meanderBook, nestedBooklet, foldOutBooklet, rightAngleSection, plainFold] as const;
+
+type Declared = (typeof DECLARED)[number];
+export type FormId = Declared['id'];
+export type FormById = { readonly [I in FormId]: Extract<Declared, { readonly id: I }> };
+
+export const FORMS = DECLARED as unknown as readonly Form[];
 
 export const formById = (id: string): Form | undefined => FORMS.find((form) => form.id === id);

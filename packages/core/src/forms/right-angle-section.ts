@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { oneSheet } from '../folding/assembly.ts';
 import type { FoldStep } from '../folding/step.ts';
 import type { Form } from './form.ts';
 
@@ -19,22 +20,22 @@ const foldsAlong = (p: Parameters, upright: boolean): number =>
   Array.from({ length: p.folds }, (_, k) => isUpright(p, k)).filter((one) => one === upright).length;
 
 /** One sheet printed on both sides and folded two, three or four times at right angles; the last fold is the spine, bolts are slit. */
-export const rightAngleSection: Form<Parameters> = {
+export const rightAngleSection: Form<Parameters, 'right-angle-section'> = {
   id: 'right-angle-section',
   family: 'bound',
   parameters: rightAngleSectionParameters,
   lies: 'either',
-  grid: (p) => ({ columns: 2 ** foldsAlong(p, true), rows: 2 ** foldsAlong(p, false) }),
   variants: [{ folds: 2 }, { folds: 3 }, { folds: 4 }],
-  printed: () => ['A', 'B'],
-  hold: ({ reading }) => ({ cover: 'bolts-at-head', reading, bolts: 'slit' }),
-  programme: (p) =>
-    Array.from({ length: p.folds }, (_, k): FoldStep => ({
+  assembly: (p, sheet) => ({
+    parts: oneSheet({ ...sheet, columns: 2 ** foldsAlong(p, true), rows: 2 ** foldsAlong(p, false) }, ['A', 'B']),
+    hold: { kind: 'pile', cover: 'bolts-at-head', reading: p.reading },
+    steps: Array.from({ length: p.folds }, (_, k): FoldStep => ({
       kind: 'fold',
-      name: isUpright(p, k) ? 'fold-across' : 'fold-along',
+      purpose: isUpright(p, k) ? 'fold-across' : 'fold-along',
       axis: isUpright(p, k) ? 'vertical' : 'horizontal',
       at: { share: [1, 2] },
       direction: p.ways === 'over' || (p.ways === 'by-turns' && k % 2 === 0) ? 'valley' : 'mountain',
       moving: 'after',
     })),
+  }),
 };

@@ -83,9 +83,7 @@ describe('fold-outs', () => {
           expect(Math.abs(plan.value.reading.width - leaf)).toBeLessThanOrEqual(
             each.every((one) => one === 'both') ? inset : 0,
           );
-          const ends = plan.value.run.sheet.stack.map(
-            ({ verticals }) => verticals.at(-1)! / plan.value.run.sheet.scale,
-          );
+          const ends = plan.value.run.laid.sheets.map(({ verticals }) => verticals.at(-1)! / plan.value.run.laid.scale);
           for (const end of ends) expect(end).toBeLessThanOrEqual(width);
           // Nothing but what does not divide is left of the widest.
           expect(width - Math.max(...ends)).toBeLessThan(4);
@@ -138,6 +136,6 @@ describe('folios of sections', () => {
 
   it.each([1, 2, 3])('%d pages make one folio with blanks', (pages) => {
     const plan = planBook({ id: 'nested-booklet', parameters: { pages } }, sheetOf(mm(297)));
-    expect(plan.ok && [plan.value.run.sheet.sheets, plan.value.reading.pages.length]).toEqual([1, 4]);
+    expect(plan.ok && [plan.value.run.laid.sheets.length, plan.value.reading.pages.length]).toEqual([1, 4]);
   });
 });

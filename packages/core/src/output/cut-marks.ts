@@ -1,4 +1,4 @@
-import { LEAST_STRIP, sheetWidth, toNm } from '../folding/fold-sheet.ts';
+import { LEAST_STRIP, sheetSize, toNm } from '../folding/laid-paper.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { Printing } from '../book/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
@@ -30,13 +30,13 @@ export function cutMarks(
   over: number,
   room: MarkRoom,
 ): readonly DrawItem[] {
-  const { sheet, run } = plan;
-  const own = sheetWidth(plan, n);
+  const { run } = plan;
+  const { cut: own, ...sheet } = sheetSize(run.laid, n);
   // Of a narrower folio what is left over lies at the right of its front, at the left of its back.
   const [left, right] = side === 'A' ? [0, own] : [sheet.width - own, sheet.width];
   const seen = (x: number) => (side === 'A' ? x : sheet.width - x);
   const inner = (lines: readonly number[], end: number) =>
-    lines.map((ticks) => toNm(run.sheet, ticks)).filter((at) => at > mm(0.1) && at < end - mm(0.1));
+    lines.map((ticks) => toNm(run.laid, ticks)).filter((at) => at > mm(0.1) && at < end - mm(0.1));
   const trims = trimLines(plan, printing, n);
   const trimsAt = (axis: 'vertical' | 'horizontal', edge: number) =>
     trims
@@ -44,12 +44,12 @@ export function cutMarks(
       .map((one) => one.at);
   const upright = (edge: number): readonly Place[] => [
     ...[left, right].map((at): Place => ({ at, kind: 'cut' })),
-    ...inner(run.sheet.stack[n]!.verticals, own).map((at): Place => ({ at: seen(at), kind: 'fold' })),
+    ...inner(run.laid.sheets[n]!.verticals, own).map((at): Place => ({ at: seen(at), kind: 'fold' })),
     ...trimsAt('vertical', edge).map((at): Place => ({ at: seen(at), kind: 'trim' })),
   ];
   const level = (edge: number): readonly Place[] => [
     ...[0, sheet.height].map((at): Place => ({ at, kind: 'cut' })),
-    ...inner(run.sheet.horizontals, sheet.height).map((at): Place => ({ at, kind: 'fold' })),
+    ...inner(run.laid.sheets[n]!.horizontals, sheet.height).map((at): Place => ({ at, kind: 'fold' })),
     ...trimsAt('horizontal', edge).map((at): Place => ({ at, kind: 'trim' })),
   ];
   const marked = (edge: Edge) => room[edge] >= over + FROM + LONG;

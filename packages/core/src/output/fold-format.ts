@@ -1,7 +1,7 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { lastMoment } from '../folding/run.ts';
 import { toMm } from '../units/nm.ts';
-import { toNm } from '../folding/fold-sheet.ts';
+import { toNm } from '../folding/laid-paper.ts';
 
 /** A crease pattern in the open FOLD format, version 1.2 (Demaine, Ku, Lang, "A New File Standard to Represent Folded Structures", 2016). */
 export interface FoldFile {
@@ -22,7 +22,7 @@ export interface FoldFile {
 
 /** The crease pattern of one sheet of a form whose panels meet corner to corner, as grid forms do. Lengths in millimetres. */
 export function foldFile(plan: FoldedBook, title: string, index = 0): FoldFile {
-  const { sheet } = plan.run;
+  const { laid } = plan.run;
   const { hinges, bends } = lastMoment(plan.run);
   const vertices = new Map<string, number>();
   const coords: (readonly [number, number])[] = [];
@@ -31,11 +31,11 @@ export function foldFile(plan: FoldedBook, title: string, index = 0): FoldFile {
     const known = vertices.get(key);
     if (known !== undefined) return known;
     vertices.set(key, coords.length);
-    coords.push([toMm(toNm(sheet, p.x)), toMm(toNm(sheet, sheet.height - p.y))]);
+    coords.push([toMm(toNm(laid, p.x)), toMm(toNm(laid, laid.sheets[index]!.height - p.y))]);
     return coords.length - 1;
   };
   // Turned about, so that faces run counter-clockwise where y points up.
-  const own = sheet.panels.flatMap((panel, i) => (panel.sheet === index ? [{ i, outline: panel.outline }] : []));
+  const own = laid.panels.flatMap((panel, i) => (panel.sheet === index ? [{ i, outline: panel.outline }] : []));
   const faces = own.map(({ outline }) => [...outline].reverse().map(vertexAt));
   const bendOf = new Map(hinges.map(({ p, q }, i) => [`${p} ${q}`, bends[i]!]));
   const edges = new Map<string, { readonly ends: readonly [number, number]; readonly panels: number[] }>();

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { USUAL_PRINTING } from '../book/usual.ts';
-import { toNm } from '../folding/fold-sheet.ts';
+import { toNm } from '../folding/laid-paper.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { creepPerFolio } from '../pagination/creep.ts';
 import { spineFolds } from '../pagination/nest.ts';
@@ -28,7 +28,7 @@ describe('marks to gather by', () => {
           expect(spineFolds(plan).find((one) => one.sheet === sheet)!.folio).toBe(0);
           const points = 'points' in item ? item.points : [];
           const [xs, ys] = [points.map(({ x }) => x), points.map(({ y }) => y)];
-          expect((Math.min(...xs) + Math.max(...xs)) / 2).toBe(toNm(plan.run.sheet, plan.run.sheet.width / 2));
+          expect((Math.min(...xs) + Math.max(...xs)) / 2).toBe(toNm(plan.run.laid, plan.run.laid.sheets[0]!.width / 2));
           if (k > 0)
             expect(Math.min(...ys)).toBeCloseTo(
               Math.max(...(marks[k - 1]!.item as { points: { y: number }[] }).points.map(({ y }) => y)),
@@ -70,7 +70,7 @@ describe('the fore-edge trimmed', () => {
       trim: mm(3),
       creep: { ...USUAL_PRINTING.creep, model: 'crisp' as const, thickness: mm(0.15) },
     };
-    for (let sheet = 0; sheet < plan.run.sheet.sheets; sheet++) {
+    for (let sheet = 0; sheet < plan.run.laid.sheets.length; sheet++) {
       const [left, right] = trimLines(plan, printing, sheet).map(({ at }) => at);
       const fold = A4.width / 2;
       const from = plan.reading.width - mm(3) - spineFolds(plan)[sheet]!.folio * creepPerFolio(printing.creep);

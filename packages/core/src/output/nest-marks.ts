@@ -1,5 +1,5 @@
 import type { Printing } from '../book/document.ts';
-import { sheetWidth, toNm } from '../folding/fold-sheet.ts';
+import { sheetSize, toNm } from '../folding/laid-paper.ts';
 import { headOf } from '../folding/read-bound.ts';
 import { bounds } from '../folding/state.ts';
 import type { SheetSide } from '../folding/reading.ts';
@@ -30,10 +30,10 @@ export function gatherMarks(
 ): readonly GatherMark[] {
   const outermost = spineFolds(plan).filter(({ folio }) => folio === 0);
   if (!wanted || outermost.length < 2) return [];
-  const height = plan.sheet.height;
+  const height = Math.min(...outermost.map(({ sheet }) => sheetSize(plan.run.laid, sheet).height));
   const step = Math.min(HIGH, (height - 2 * FROM_HEAD) / outermost.length);
   return outermost.map(({ sheet, fold }, section): GatherMark => {
-    const x = toNm(plan.run.sheet, fold.at);
+    const x = toNm(plan.run.laid, fold.at);
     const y = FROM_HEAD + section * step;
     const points = [
       { x: x - HALF, y },
@@ -68,7 +68,7 @@ export function trimLines(
     printing.trim <= 0
       ? []
       : folds.filter((one) => one.sheet === sheet).flatMap((fold) => foreEdgeLines(plan, printing, fold));
-  const ends = run.sheet.panels.flatMap((panel, index) =>
+  const ends = run.laid.panels.flatMap((panel, index) =>
     panel.sheet === sheet && ofPanel.has(index) ? endLines(plan, printing, index) : [],
   );
   return [...foreEdges, ...ends];
@@ -80,9 +80,10 @@ function foreEdgeLines(
   { fold: { axis, at: place, from, to }, folio, sheet }: SpineFold,
 ): readonly TrimLine[] {
   if (axis !== 'vertical' && axis !== 'horizontal') return [];
-  const length = (ticks: number) => toNm(plan.run.sheet, ticks);
+  const length = (ticks: number) => toNm(plan.run.laid, ticks);
   const away = plan.reading.width - trim - folio * creepPerFolio(creep);
-  const end = axis === 'vertical' ? sheetWidth(plan, sheet) : plan.sheet.height;
+  const { cut, height } = sheetSize(plan.run.laid, sheet);
+  const end = axis === 'vertical' ? cut : height;
   return [length(place) - away, length(place) + away]
     .filter((line) => line > 0 && line < end)
     .map((line): TrimLine => ({ axis, at: line, from: length(from), to: length(to) }));
@@ -94,9 +95,9 @@ function endLines(
   { trimHead, trimTail }: Pick<Printing, 'trimHead' | 'trimTail'>,
   panel: number,
 ): readonly TrimLine[] {
-  const box = bounds([at(run.sheet.panels, panel).outline]);
-  const [left, right] = [toNm(run.sheet, box.left), toNm(run.sheet, box.right)];
-  const [top, bottom] = [toNm(run.sheet, box.top), toNm(run.sheet, box.bottom)];
+  const box = bounds([at(run.laid.panels, panel).outline]);
+  const [left, right] = [toNm(run.laid, box.left), toNm(run.laid, box.right)];
+  const [top, bottom] = [toNm(run.laid, box.top), toNm(run.laid, box.bottom)];
   const head = headOf(at(reading.held.placed, panel), 'A');
   const upright = head % 2 === 0;
   const [least, most] = upright ? [top, bottom] : [left, right];
@@ -123,7 +124,7 @@ export function closedSize(
 
 /** The marks of one face of a folio: its section's step on the spine, and where the fore-edge is trimmed. */
 export function nestMarks(plan: FoldedBook, printing: Printing, sheet: number, side: SheetSide): readonly DrawItem[] {
-  const { width } = plan.sheet;
+  const { width } = sheetSize(plan.run.laid, sheet);
   const seen = (x: number) => (side === 'A' ? x : width - x);
   const trimmed = trimLines(plan, printing, sheet).map(({ axis, at, from, to }): DrawItem => ({
     kind: 'line',

@@ -2,7 +2,7 @@ import { endsOf } from '../geometry/outline.ts';
 import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { Segment } from '../geometry/line.ts';
-import { toNm } from '../folding/fold-sheet.ts';
+import { sheetSize, toNm } from '../folding/laid-paper.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
@@ -18,25 +18,27 @@ const SEEN_FROM_B: Readonly<Partial<Record<PatternLine['kind'], Layer>>> = { val
 
 /** Lines of an unfolded sheet as one of its faces shows them (face B: turned over left to right): folds, cuts and slits with their stops, at real size. */
 export function sheetLines(plan: FoldedBook, side: SheetSide = 'A', index = 0): Drawing {
-  const { sheet, run } = plan;
+  const { run } = plan;
+  const sheet = sheetSize(run.laid, index);
   const pattern = index === 0 ? plan.pattern : creasePattern(run, index);
   const spot = (p: Spot2): Spot2 => ({
-    x: side === 'A' ? toNm(run.sheet, p.x) : sheet.width - toNm(run.sheet, p.x),
-    y: toNm(run.sheet, p.y),
+    x: side === 'A' ? toNm(run.laid, p.x) : sheet.width - toNm(run.laid, p.x),
+    y: toNm(run.laid, p.y),
   });
   const items = pattern.flatMap(({ kind, segment }): DrawItem[] => {
     const [from, to] = endsOf(segment);
     const layer = side === 'A' ? kind : (SEEN_FROM_B[kind] ?? kind);
     const line: DrawItem = { kind: 'line', layer, points: [spot(from), spot(to)] };
     if (kind !== 'slit' && kind !== 'cut') return [line];
-    return [line, ...stops(plan, segment, spot), ...(kind === 'slit' ? hatching(spot(from), spot(to)) : [])];
+    return [line, ...stops(plan, index, segment, spot), ...(kind === 'slit' ? hatching(spot(from), spot(to)) : [])];
   });
   return { width: sheet.width, height: sheet.height, items };
 }
 
 /** Round stops where a cut ends inside the sheet: the blade goes no further. */
-function stops({ run }: FoldedBook, segment: Segment, spot: (p: Spot2) => Spot2): readonly DrawItem[] {
-  const inside = (p: Spot2) => p.x > 0 && p.y > 0 && p.x < run.sheet.width && p.y < run.sheet.height;
+function stops({ run }: FoldedBook, index: number, segment: Segment, spot: (p: Spot2) => Spot2): readonly DrawItem[] {
+  const { width, height } = run.laid.sheets[index]!;
+  const inside = (p: Spot2) => p.x > 0 && p.y > 0 && p.x < width && p.y < height;
   return endsOf(segment)
     .filter(inside)
     .map((end) => ({ kind: 'dot', layer: 'slit', at: spot(end), radius: STOP, filled: false }));

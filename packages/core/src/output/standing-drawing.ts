@@ -1,4 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
+import { pageFaces } from '../folding/page-faces.ts';
 import { directionTo, moveSpot, type Spot } from '../folding/rigid.ts';
 import { standingPose } from '../folding/standing-pose.ts';
 import { sideUp } from '../folding/state.ts';
@@ -25,22 +26,19 @@ const dot = (a: Spot, b: Spot): number => a.x * b.x + a.y * b.y + a.z * b.z;
  * The finished book standing, a little open, in parallel projection: every form seen from the same side, so that they can be compared. The
  * front cover is inked; bare sides of the paper are darker than printed ones. Farther panels are drawn first (painter's order by their middles).
  */
-export function standingDrawing(
-  { run, reading, form, parameters }: FoldedBook,
-  width: number,
-  height: number,
-): Drawing {
-  const perNm = 1e-6 / run.sheet.scale;
+export function standingDrawing({ run, reading }: FoldedBook, width: number, height: number): Drawing {
+  const perNm = 1e-6 / run.laid.scale;
   const { panels, lifts } = standingPose(run, reading);
-  const printed = form.printed(parameters);
+  const { carries } = pageFaces(run);
   const cover = reading.layers[0]!;
   const outside = sideUp(reading.held, cover) === 1 ? 'A' : 'B';
-  const drawn = run.sheet.panels
+  const drawn = run.laid.panels
     .map(({ outline }, i) => {
       const move = panels[i]!;
       const spots = outline.map((p) => moveSpot(move, { x: p.x * perNm, y: p.y * perNm, z: lifts[i]! * LAYER }));
       const seen = move[2]! * EYE.x + move[6]! * EYE.y + move[10]! * EYE.z >= 0 ? 'A' : 'B';
-      const tone: Tone = i === cover && seen === outside ? 'cover' : printed.includes(seen) ? 'paper' : 'back';
+      const tone: Tone =
+        i === cover && seen === outside ? 'cover' : carries({ panel: i, side: seen }) ? 'paper' : 'back';
       return {
         tone,
         depth: spots.reduce((sum, spot) => sum + dot(spot, EYE), 0) / spots.length,

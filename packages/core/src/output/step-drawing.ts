@@ -11,9 +11,9 @@ import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
  * front and above where it stands; `slits` of the run's cuts have been made by then. Faces nearer the eye are drawn over those behind (painter's order).
  */
 export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: number, slits = 0): Drawing {
-  const perNm = 1e-6 / run.sheet.scale;
+  const perNm = 1e-6 / run.laid.scale;
   const spread = 0.25; // millimetres between layers, so that a pile shows its edges
-  const panels = run.sheet.panels.map((panel, i) => {
+  const panels = run.laid.panels.map((panel, i) => {
     const move = pose.panels[i]!;
     const z = pose.lifts[i]! * spread;
     const spots = panel.outline.map((p) => moveSpot(move, { x: p.x * perNm, y: p.y * perNm, z }));
@@ -61,9 +61,9 @@ export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: num
 }
 
 /** The cut edges of one panel in space, so that a drawing shows where the blade went. */
-const cutsOn = (run: FoldRun, pose: Pose, panel: number, slits: number): readonly (readonly Spot[])[] =>
+const cutsOn = (run: FoldRun, pose: Pose, panel: number, cuts: number): readonly (readonly Spot[])[] =>
   cutEdges(run, panel)
-    .filter(({ slit }) => slit < slits)
+    .filter(({ cut }) => cut < cuts)
     .map(({ ends }) => ends.map((end) => moveSpot(pose.panels[panel]!, { ...end, z: 0 })));
 
 /** The paper as it looks after a step, a standing pose included; `step` −1 is the sheet before the first. */
@@ -73,5 +73,5 @@ export const stepDrawing = (run: FoldRun, step: number, width: number, height: n
     step < 0 ? poseAt(run, 0, 0) : restPose(run, step),
     width,
     height,
-    run.slitSteps.filter((made) => made <= step).length,
+    run.cutSteps.filter((made) => made <= step).length,
   );

@@ -1,6 +1,6 @@
 import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
 import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
-import { sheetWidth } from '../folding/fold-sheet.ts';
+import { sheetSize, sidesOf } from '../folding/laid-paper.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
@@ -109,23 +109,24 @@ function layOnPlace(
 
 /** Lays the poster on the whole of face B, seen with the sheet turned over from left to right. */
 export function layPoster(
-  { sheet, form, parameters }: Pick<FoldedBook, 'sheet' | 'form' | 'parameters'>,
+  { run: { laid } }: Pick<FoldedBook, 'run'>,
   { poster, printing }: Pick<BookDocument, 'poster' | 'printing'>,
   assets: AssetLookup,
 ): Laid | undefined {
   const asset = poster ? assets(poster.asset)?.pages[poster.page] : undefined;
   // Where the back carries pages nothing can hang there.
-  if (!poster || !asset || form.printed(parameters).includes('B')) return undefined;
-  const room = { left: 0, top: 0, width: sheet.width, height: sheet.height };
+  if (!poster || !asset || sidesOf(laid, 0).includes('B')) return undefined;
+  const { width, height } = sheetSize(laid, 0);
+  const room = { left: 0, top: 0, width, height };
   const clip = poster.fit === 'bleed' ? overTheEdge(room, room, printing.bleed) : room;
-  const box = { width: sheet.width, height: sheet.height, spine: 'left' as const };
+  const box = { width, height, spine: 'left' as const };
   return { sheet: 0, side: 'B', ...layOn(poster, asset, box, translation(0, 0), clip, printing.bleed) };
 }
 
 /** What becomes of a sheet's paper, as a face shows it: of a folio narrower than its sheet only the folio; the rest is cut off. */
-export function paperOnFace({ sheet, run }: FoldedBook, { sheet: index, side }: Pick<Laid, 'sheet' | 'side'>): Rect {
-  const width = sheetWidth({ sheet, run }, index);
-  return { left: side === 'A' ? 0 : sheet.width - width, top: 0, width, height: sheet.height };
+export function paperOnFace({ run }: FoldedBook, { sheet, side }: Pick<Laid, 'sheet' | 'side'>): Rect {
+  const { width, height, cut } = sheetSize(run.laid, sheet);
+  return { left: side === 'A' ? 0 : width - cut, top: 0, width: cut, height };
 }
 
 /** A room that reaches past the paper by the bleed wherever it touches its edge; at folds the neighbour begins. */

@@ -1,4 +1,5 @@
 import { lastMoment } from '../folding/run.ts';
+import { depthsOf } from '../folding/reading.ts';
 import { bounds, outlinesOf } from '../folding/state.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { moveSegment, type Segment } from '../geometry/line.ts';
@@ -55,18 +56,18 @@ export function foliosPerSection(plan: FoldedBook): readonly number[] {
 export const mostFolios = (plan: FoldedBook): number => Math.max(1, ...foliosPerSection(plan));
 
 function foundNest(plan: FoldedBook): Nest {
-  const { run, reading, form, parameters } = plan;
-  if (!('bolts' in form.hold(parameters))) return { folds: [], ofPanel: new Map() };
-  const box = bounds(outlinesOf(run.sheet, reading.held));
-  const depth = new Map(reading.layers.map((panel, i) => [panel, i]));
+  const { run, reading, hold } = plan;
+  if (hold.kind !== 'pile') return { folds: [], ofPanel: new Map() };
+  const box = bounds(outlinesOf(run.laid, reading.held));
+  const depth = depthsOf(reading);
   const { hinges } = lastMoment(run);
   const atSpine = hinges
     .flatMap(({ p, q, segment }) => {
       const image = moveSegment(at(reading.held.placed, p), segment);
       const spine = reading.spineAt === 'west' ? box.left : box.right;
       if (image.axis !== 'vertical' || image.at !== spine) return [];
-      const leaves: readonly [number, number] = depth.get(p)! < depth.get(q)! ? [p, q] : [q, p];
-      return [{ leaves, fold: segment, from: depth.get(leaves[0])!, to: depth.get(leaves[1])! }];
+      const leaves: readonly [number, number] = depth[p]! < depth[q]! ? [p, q] : [q, p];
+      return [{ leaves, fold: segment, from: depth[leaves[0]]!, to: depth[leaves[1]]! }];
     })
     .sort((one, other) => one.from - other.from);
   let section = -1;
@@ -76,7 +77,7 @@ function foundNest(plan: FoldedBook): Nest {
     while (within.length > 0 && within[within.length - 1]! < from) within.pop();
     if (within.length === 0) section++;
     within.push(to);
-    return { section, folio: within.length - 1, sheet: at(run.sheet.panels, leaves[0]).sheet, leaves, fold };
+    return { section, folio: within.length - 1, sheet: at(run.laid.panels, leaves[0]).sheet, leaves, fold };
   });
   const ofPanel = new Map<number, Folio>();
   for (const { leaves, section: of, folio } of folds)

@@ -1,4 +1,4 @@
-import { toNm } from '../folding/fold-sheet.ts';
+import { sheetSize, toNm } from '../folding/laid-paper.ts';
 import { sideOfPage, type SheetSide } from '../folding/reading.ts';
 import { bounds } from '../folding/state.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
@@ -38,12 +38,13 @@ export function pagePlaces(plan: FoldedBook): readonly PagePlace[] {
 }
 
 function placedPages(plan: FoldedBook): readonly PagePlace[] {
-  const { run, reading, sheet } = plan;
-  return reading.pages.map(({ face, quarterTurns }, page) => {
-    const panel = at(run.sheet.panels, face.panel);
-    const box = bounds([panel.outline]);
-    const [left, right] = [toNm(run.sheet, box.left), toNm(run.sheet, box.right)];
-    const [top, bottom] = [toNm(run.sheet, box.top), toNm(run.sheet, box.bottom)];
+  const { run, reading } = plan;
+  return reading.pages.map(({ face, quarterTurns, left: seen }, page) => {
+    const panel = at(run.laid.panels, face.panel);
+    const box = seen ?? bounds([panel.outline]);
+    const sheet = sheetSize(run.laid, panel.sheet);
+    const [left, right] = [toNm(run.laid, box.left), toNm(run.laid, box.right)];
+    const [top, bottom] = [toNm(run.laid, box.top), toNm(run.laid, box.bottom)];
     const rect = {
       left: face.side === 'A' ? left : sheet.width - right,
       top,

@@ -1,5 +1,6 @@
 import { bottom, right, type Rect } from '../geometry/rect.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
+import { isOneSide } from '../folding/laid-paper.ts';
 import { lastMoment } from '../folding/run.ts';
 import type { View } from '../folding/reading.ts';
 import { at } from '../result.ts';
@@ -37,7 +38,7 @@ export function spreadPages(plan: FoldedBook, over: SpreadOver, how: SpreadHow):
     const view = plan.reading.views[over.view];
     return view ? asShares(openingCells(plan, view)) : [];
   }
-  if (plan.run.sheet.sheets > 1 || plan.form.printed(plan.parameters).length > 1) return [];
+  if (!isOneSide(plan.run.laid)) return [];
   const places = pagePlaces(plan).filter(({ page }) => over.kind !== 'row' || rowOf(plan, page) === over.row);
   // A strip is only there in the book: on the sheet its pages are the sheet.
   if (over.kind === 'strip') return how === 'in-the-book' ? asShares(bookCells(plan, places, false)) : [];
@@ -46,9 +47,7 @@ export function spreadPages(plan: FoldedBook, over: SpreadOver, how: SpreadHow):
 
 /** Of a stack of sheets no row is one piece of paper across its pages. */
 const rowOf = (plan: FoldedBook, page: number): number | undefined =>
-  plan.run.sheet.sheets > 1 || plan.form.printed(plan.parameters).length > 1
-    ? undefined
-    : at(plan.run.sheet.panels, at(plan.reading.pages, page).face.panel).row;
+  isOneSide(plan.run.laid) ? at(plan.run.laid.panels, at(plan.reading.pages, page).face.panel).row : undefined;
 
 /** Rows of panels that carry at least two pages: those over which a picture can run. */
 export const spreadRows = (plan: FoldedBook): readonly number[] => {
@@ -67,7 +66,7 @@ const openedCell = ({ page, rect, quarterTurns }: PagePlace): Cell => ({
 
 /** In the book, pages stand side by side in reading order; over a whole sheet, in as many rows as the sheet has. */
 function bookCells(plan: FoldedBook, places: readonly PagePlace[], inRows: boolean): readonly Cell[] {
-  const columns = inRows ? plan.run.sheet.verticals.length - 1 : places.length;
+  const columns = inRows ? plan.run.laid.sheets[0]!.verticals.length - 1 : places.length;
   const rtl = plan.reading.spineAt === 'east';
   const rows = Array.from({ length: Math.ceil(places.length / columns) }, (_, i) =>
     places.slice(i * columns, (i + 1) * columns),

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { EVERY_DEVICE } from '../../test/every-device.ts';
 import type { Printing } from '../book/document.ts';
 import { planBook, type FoldedBook, type FormChoice } from '../forms/planned-book.ts';
+import { sidesOf } from '../folding/laid-paper.ts';
 import { FORMS } from '../forms/registry.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
 import type { Rect } from '../geometry/rect.ts';
@@ -46,7 +47,7 @@ const mirrored = (rect: Rect, sheet: { width: number }): Rect => ({
 
 /** Whether every back came behind its front, the right way round: where its pages lie seen through the sheet is where their panels are. */
 function readsRight(plan: FoldedBook, device: DeviceBehaviour, how: TwoPass): boolean {
-  const { sheets } = plan.run.sheet;
+  const sheets = plan.run.laid.sheets.length;
   const order = Array.from({ length: sheets }, (_, k) => k);
   const first = printOn(
     device,
@@ -74,8 +75,8 @@ function readsRight(plan: FoldedBook, device: DeviceBehaviour, how: TwoPass): bo
 
 /** Pages of face B of one sheet: turned in the file or not, printed heads together or against each other, seen through the paper. */
 function liesBehind(plan: FoldedBook, sheet: number, turnedInFile: boolean, headsTogether: boolean): boolean {
-  const panels = new Map(plan.run.sheet.panels.map((panel) => [panel.label, panel]));
-  const scale = plan.run.sheet.scale;
+  const panels = new Map(plan.run.laid.panels.map((panel) => [panel.label, panel]));
+  const scale = plan.run.laid.scale;
   return pagePlaces(plan)
     .filter((place) => place.sheet === sheet && place.side === 'B')
     .every(({ rect, panel }) => {
@@ -90,7 +91,9 @@ function liesBehind(plan: FoldedBook, sheet: number, turnedInFile: boolean, head
 
 describe('every printer, every form', () => {
   it('has all forms that print their backs among those tried', () => {
-    const backs = FORMS.filter((form) => form.printed(form.parameters.parse({})).includes('B')).map(({ id }) => id);
+    const backs = FORMS.filter(({ id }) =>
+      sidesOf(planned({ id, parameters: {} }, SHEETS[0]!).run.laid, 0).includes('B'),
+    ).map(({ id }) => id);
     expect([...new Set(BOOKS.map(({ id }) => id))].sort()).toEqual([...backs].sort());
     expect(EVERY_DEVICE).toHaveLength(64);
   });
@@ -108,7 +111,7 @@ describe('every printer, every form', () => {
         const plan = planned(choice, sheet);
         // About its vertical axis heads stay together, about the horizontal one they come against each other.
         const aboutVertical = (flip === 'short-edge') === sheet.width > sheet.height;
-        for (let k = 0; k < plan.run.sheet.sheets; k++)
+        for (let k = 0; k < plan.run.laid.sheets.length; k++)
           expect(liesBehind(plan, k, backsTurned(flip, sheet), aboutVertical)).toBe(true);
       }
   });

@@ -1,6 +1,6 @@
 import type { BookDocument, Printing } from '../book/document.ts';
 import { withSpares, type Kit } from '../cutting/kit.ts';
-import { sheetWidth } from '../folding/fold-sheet.ts';
+import { largestSheet, sheetSize } from '../folding/laid-paper.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { cellCorner, gridOnParent, markRoom, type MarkRoom, type ParentGrid } from './on-parent.ts';
@@ -54,12 +54,13 @@ interface OnPaper {
  * one book lie beside one another. Of r copies of ⌊each ÷ r⌋ sheets on a paper that r is taken which uses the fewest papers for all, the larger among equals.
  */
 export function sheetsOnPaper(
-  { sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>,
+  { run: { laid } }: Pick<FoldedBook, 'run'>,
   onto: NonNullable<Printing['onto']>,
   copies: number,
   over: number,
 ): OnPaper | undefined {
-  const { sheets } = run.sheet;
+  const sheets = laid.sheets.length;
+  const sheet = largestSheet(laid);
   const full = gridOnParent(sheet, onto, over, Infinity);
   if (!full) return undefined;
   const each = full.columns * full.rows;
@@ -79,21 +80,28 @@ export function sheetsOnPaper(
  * those of its first print. `over` is how far the furthest picture of the book runs over its sheet (see overhang). Undefined where the paper holds no sheet.
  */
 export function printLayout(
-  { sheet, run }: Pick<FoldedBook, 'sheet' | 'run'>,
+  { run }: Pick<FoldedBook, 'run'>,
   { printing, kit, papers }: PrintedBook,
   over: number,
 ): PrintLayout | undefined {
-  const { sheets } = run.sheet;
+  const { laid } = run;
+  const sheets = laid.sheets.length;
+  const largest = largestSheet(laid);
   const copies = kit?.copies ?? 1;
   const { onto } = printing;
   if (!onto) {
     const room = over > 0 ? over + MARK_ROOM : 0;
-    const widthOf = (index: number) => (papers?.text ? sheetWidth({ sheet, run }, index) : sheet.width);
-    const paperOf = (index: number) => ({ width: widthOf(index) + 2 * room, height: sheet.height + 2 * room });
+    const printedOn = (index: number) => {
+      const { width, height, cut } = sheetSize(laid, index);
+      return { width: papers?.text ? cut : width, height, beyond: papers?.text ? width - cut : 0 };
+    };
     const around: MarkRoom = { left: room, right: room, top: room, bottom: room };
     return {
-      paper: { width: sheet.width + 2 * room, height: sheet.height + 2 * room },
-      paperOf,
+      paper: { width: largest.width + 2 * room, height: largest.height + 2 * room },
+      paperOf: (index) => {
+        const { width, height } = printedOn(index);
+        return { width: width + 2 * room, height: height + 2 * room };
+      },
       each: 1,
       sheetsEach: 1,
       copiesEach: 1,
@@ -101,12 +109,10 @@ export function printLayout(
       runs: copies,
       butted: false,
       // A folio's back ends where its front begins: seen turned over, what is missing of the full width is missing on the left.
-      cells: (_, side, index) => [
-        { x: room - (side === 'A' ? 0 : sheet.width - widthOf(index)), y: room, room: around },
-      ],
+      cells: (_, side, index) => [{ x: room - (side === 'A' ? 0 : printedOn(index).beyond), y: room, room: around }],
     };
   }
-  const found = sheetsOnPaper({ sheet, run }, onto, copies, over);
+  const found = sheetsOnPaper({ run }, onto, copies, over);
   if (!found) return undefined;
   const { grid, sheetsEach, copiesEach } = found;
   return {
@@ -118,8 +124,8 @@ export function printLayout(
     papers: Math.ceil(sheets / sheetsEach),
     runs: Math.ceil(copies / copiesEach),
     butted:
-      (grid.columns > 1 && grid.stepX - sheet.width <= 2 * over) ||
-      (grid.rows > 1 && grid.stepY - sheet.height <= 2 * over),
+      (grid.columns > 1 && grid.stepX - largest.width <= 2 * over) ||
+      (grid.rows > 1 && grid.stepY - largest.height <= 2 * over),
     cells: (k, side) =>
       Array.from({ length: copiesEach }, (_, copy) => {
         const cell = k * copiesEach + copy;

@@ -32,13 +32,14 @@ function unreachedOnParent(
   // Whether anything bleeds is not known here: of both ways in which sheets may lie, what is reached in both counts as reached.
   const grids = [bleed, 0].flatMap((over) => sheetsOnPaper(plan, onto, copies, over)?.grid ?? []);
   if (grids.length === 0) return unprintable;
-  const all = grids.map((grid) => beyondCells(grid, plan.sheet, unprintable));
+  const all = grids.map((grid) => beyondCells(grid, unprintable));
   const most = (edge: keyof Margins) => nm(Math.max(...all.map((margins) => margins[edge])));
   return { top: most('top'), right: most('right'), bottom: most('bottom'), left: most('left') };
 }
 
 /** What the paper's margins take of the outermost cells, on whichever face they take more. */
-function beyondCells(grid: ParentGrid, sheet: FoldedBook['sheet'], unprintable: Margins): Margins {
+function beyondCells(grid: ParentGrid, unprintable: Margins): Margins {
+  const { sheet } = grid;
   const far = grid.paper.width - (grid.left + (grid.columns - 1) * grid.stepX + sheet.width);
   const low = grid.paper.height - (grid.top + (grid.rows - 1) * grid.stepY + sheet.height);
   const left = Math.min(grid.left, far);

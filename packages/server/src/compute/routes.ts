@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { computeFoldRequest, computeImpositionRequest, computeYieldRequest } from '@eight-up/core/contract/schemas';
 import { planBook } from '@eight-up/core/forms/planned-book';
-import { toNm } from '@eight-up/core/folding/fold-sheet';
+import { toNm } from '@eight-up/core/folding/laid-paper';
 import { endsOf } from '@eight-up/core/geometry/outline';
 import { shrinkOf } from '@eight-up/core/pagination/imposition';
 import { pagePlaces } from '@eight-up/core/pagination/page-places';
@@ -43,14 +43,14 @@ function planned(choice: FormChoice, sheet: Sheet): FoldedBook {
 
 function foldAnswer(plan: FoldedBook) {
   const { run, reading, pattern } = plan;
-  const label = (panel: number) => run.sheet.panels[panel]!.label;
-  const spot = (p: { x: number; y: number }) => ({ x: toNm(run.sheet, p.x), y: toNm(run.sheet, p.y) });
+  const label = (panel: number) => run.laid.panels[panel]!.label;
+  const spot = (p: { x: number; y: number }) => ({ x: toNm(run.laid, p.x), y: toNm(run.laid, p.y) });
   return {
     parameters: plan.parameters,
     facts: formFacts(plan),
     closed: { width: reading.width, height: reading.height },
     spineAxis: reading.spineAxis,
-    steps: run.programme.map((step, i) => ({ kind: step.kind, name: step.name, ...programmeWords(plan)[i]! })),
+    steps: run.steps.map((step, i) => ({ kind: step.kind, purpose: step.purpose, ...programmeWords(plan)[i]! })),
     pages: reading.pages.map(({ face, quarterTurns, number, letter }, page) => ({
       page,
       label: `${number}${letter ?? ''}`,

@@ -1,11 +1,14 @@
 import { concatTransformationMatrix, type PDFDocument } from '@cantoo/pdf-lib';
+import { sheetSize, sidesOf } from '@eight-up/core/folding/laid-paper';
+import type { SheetSide } from '@eight-up/core/folding/reading';
 import { mm, nm, toPoints, type Nm } from '@eight-up/core/units/nm';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { numberedDummy } from '@eight-up/core/output/numbered-dummy';
 import { placedItems, type Drawing, type DrawItem } from '@eight-up/core/output/drawing';
 import type { BookDocument } from '@eight-up/core/book/document';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { formWords, pageNames } from '@eight-up/words/forms';
+import { pageNames } from '@eight-up/words/forms';
+import { formWords } from '@eight-up/words/forms/registry';
 import { programmeWords } from '@eight-up/words/steps';
 import { embedFonts, printable } from './fonts.ts';
 import { drawDrawing, newDocument, turnedForFlip } from './pdf-draw.ts';
@@ -52,14 +55,14 @@ export async function dummyPdf(
     ].join('') + 'Step 0123456789.,: ';
   const document = await newDocument(`${book.title}, numbered dummy`);
   const fonts = await embedFonts(document, printable(all));
-  const sheets = Array.from({ length: plan.run.sheet.sheets }, (_, sheet) => sheet);
-  const sides = plan.form.printed(plan.parameters).filter((side) => !pass || (pass === 'fronts') === (side === 'A'));
+  const sheets = Array.from({ length: plan.run.laid.sheets.length }, (_, sheet) => sheet);
+  const inPass = (side: SheetSide) => !pass || (pass === 'fronts') === (side === 'A');
   for (const sheet of order === 'innermost-first' ? sheets.reverse() : sheets)
-    for (const side of sides) {
+    for (const side of sidesOf(plan.run.laid, sheet).filter(inPass)) {
       const face = { sheet, side };
       if (how === 'tiled') {
         const { items } = numberedDummy(plan, names, undefined, unit, face);
-        drawTiles(document, fonts, { sheet: plan.sheet, items, name: heading }, paper, unit);
+        drawTiles(document, fonts, { sheet: sheetSize(plan.run.laid, sheet), items, name: heading }, paper, unit);
         continue;
       }
       const shown = numberedDummy(plan, names, how === 'sheet' ? caption : undefined, unit, face);

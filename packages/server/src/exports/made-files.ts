@@ -52,7 +52,7 @@ export async function print({
   const plan = foldedOf(doc);
   const store = new FileStore(dataFolder);
   const places = { originalPath: (id: string) => store.originalPath(id), scratch };
-  const sheets = sheetsAsked(plan.run.sheet.sheets, choice.sheets);
+  const sheets = sheetsAsked(plan.run.laid.sheets.length, choice.sheets);
   return written(await printPdf(plan, doc, assets, places, { ...choice, sheets }), scratch);
 }
 

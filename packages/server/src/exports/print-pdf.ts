@@ -5,6 +5,7 @@ import {
   type PDFDocument,
   type PDFPage,
 } from '@cantoo/pdf-lib';
+import { sheetSize, sidesOf } from '@eight-up/core/folding/laid-paper';
 import { affineAfter } from '@eight-up/core/geometry/affine';
 import { toPoints } from '@eight-up/core/units/nm';
 import { impose, layPoster, overhang, type Laid } from '@eight-up/core/pagination/imposition';
@@ -65,7 +66,6 @@ export async function printPdf(
   const every = printedFaces(plan, book, (id) => byId.get(id));
   const all = every.filter(({ side }) => face === 'both' || side === face);
   const faces = sheets ? sheets.flatMap((wanted) => all.filter((one) => one.sheet === wanted)) : all;
-  const { sheet } = plan;
   // Of the whole book, not of this file: the papers of all its files must be alike.
   const over = overhang(
     plan,
@@ -93,12 +93,13 @@ export async function printPdf(
     page.pushOperators(concatTransformationMatrix(...turned));
     for (const [k, one] of onPaper.entries()) {
       if (!one) continue;
+      const { height } = sheetSize(plan.run.laid, one.sheet);
       for (const { x, y, room } of layout.cells(k, side, one.sheet)) {
         // From the sheet's own lower left corner, y upwards.
-        const [dx, dy] = [toPoints(x), toPoints(paper.height - y - sheet.height)];
+        const [dx, dy] = [toPoints(x), toPoints(paper.height - y - height)];
         page.pushOperators(pushGraphicsState(), concatTransformationMatrix(1, 0, 0, 1, dx, dy));
         const cut = marked ? cutMarks(plan, book.printing, one, over, room) : [];
-        await drawFace(page, one, sheet.height, embed, fonts, cut);
+        await drawFace(page, one, height, embed, fonts, cut);
         page.pushOperators(popGraphicsState());
       }
     }
@@ -158,8 +159,7 @@ function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup)
   const marks = gatherMarks(plan, book.printing);
   const letters = letterBook(plan, book);
   const poster = layPoster(plan, book, assets);
-  const carriesPages = plan.form.printed(plan.parameters);
-  return Array.from({ length: plan.run.sheet.sheets }, (_, sheet) => sheet).flatMap((sheet) => {
+  return Array.from({ length: plan.run.laid.sheets.length }, (_, sheet) => sheet).flatMap((sheet) => {
     const here = (one: { readonly sheet: number }) => one.sheet === sheet;
     const [laidHere, lettersHere] = [placed.filter(here), letters.filter(here)];
     return (['A', 'B'] as const)
@@ -173,7 +173,10 @@ function printedFaces(plan: FoldedBook, book: BookDocument, assets: AssetLookup)
         letters: lettersHere.filter((one) => one.side === side).flatMap(({ onSheet }) => onSheet),
         marks: marks.filter((one) => here(one) && one.side === side).map(({ item }) => item),
       }))
-      .filter(({ side, laid, letters: set }) => carriesPages.includes(side) || laid.length > 0 || set.length > 0);
+      .filter(
+        ({ side, laid, letters: set }) =>
+          sidesOf(plan.run.laid, sheet).includes(side) || laid.length > 0 || set.length > 0,
+      );
   });
 }
 

@@ -98,8 +98,8 @@ export function exportRoutes(orm: MikroORM, store: FileStore, pool: WorkPool): R
     const { sheet } = parseRequest(linesQuery, request.query);
     const { doc } = await load(request.params.id);
     const plan = foldedOf(doc);
-    const index = sheetsAsked(plan.run.sheet.sheets, String(sheet))[0]!;
-    return { doc, plan, index, of: plan.run.sheet.sheets > 1 ? ` sheet ${sheet}` : '' };
+    const index = sheetsAsked(plan.run.laid.sheets.length, String(sheet))[0]!;
+    return { doc, plan, index, of: plan.run.laid.sheets.length > 1 ? ` sheet ${sheet}` : '' };
   };
 
   router.get('/:id/lines.svg', async (request, response) => {

@@ -5,12 +5,12 @@ import { poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
 
 /** What the paper covers at a position of the tape, in world coordinates; measured once. */
 const extentAt = keptBy((plan: FoldedBook, position: number): Box3 => {
-  const { sheet } = plan.run;
-  const mm = 1e-6 / sheet.scale;
+  const { laid } = plan.run;
+  const mm = 1e-6 / laid.scale;
   const pose = poseOnTape(plan, position);
   const box = new Box3();
   const spot = new Vector3();
-  sheet.panels.forEach((panel, i) => {
+  laid.panels.forEach((panel, i) => {
     const m = pose.panels[i]!;
     for (const p of panel.outline) {
       const [x, y] = [p.x * mm, p.y * mm];

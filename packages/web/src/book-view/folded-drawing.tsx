@@ -16,7 +16,7 @@ interface FoldedDrawingProps {
 /** The paper at a position of the rehearsal as a flat drawing: in choosers, and where the browser shows no three dimensions. */
 export function FoldedDrawing({ plan, position, width, height, className, label }: FoldedDrawingProps) {
   const drawing = useMemo(() => {
-    const slits = plan.run.slitSteps.filter((step) => step + 1 <= position).length;
+    const slits = plan.run.cutSteps.filter((step) => step + 1 <= position).length;
     return poseDrawing(plan.run, poseOnTape(plan, position), width * 1e6, height * 1e6, slits);
   }, [plan, position, width, height]);
   return (

@@ -63,7 +63,7 @@ export class PaperMesh {
   private readonly position: BufferAttribute;
   private readonly normal: BufferAttribute;
   private readonly faces: Readonly<Record<SheetSide, Mesh<BufferGeometry, MeshLambertMaterial[]>>>;
-  private readonly cuts: readonly (Stretch & { readonly slit: number })[];
+  private readonly cuts: readonly (Stretch & { readonly cut: number })[];
   private readonly cutLines: LineSegments<BufferGeometry, LineBasicMaterial>;
   private readonly edges: LineSegments<BufferGeometry, LineBasicMaterial>;
   private readonly light: LineSegments2;
@@ -74,21 +74,28 @@ export class PaperMesh {
 
   constructor(plan: FoldedBook) {
     this.plan = plan;
-    const { sheet } = plan.run;
-    const mm = 1e-6 / sheet.scale;
-    this.corners = sheet.panels.map(({ outline }) => outline.map(({ x, y }) => ({ x: x * mm, y: y * mm })));
+    const { laid } = plan.run;
+    const mm = 1e-6 / laid.scale;
+    this.corners = laid.panels.map(({ outline }) => outline.map(({ x, y }) => ({ x: x * mm, y: y * mm })));
     let count = 0;
     this.firstCorner = this.corners.map((outline) => (count += outline.length) - outline.length);
     const dynamic = (size: number) =>
       new BufferAttribute(new Float32Array(count * size), size).setUsage(DynamicDrawUsage);
     this.position = dynamic(3);
     this.normal = dynamic(3);
-    const [w, h] = [sheet.width * mm, sheet.height * mm];
-    const uv = new BufferAttribute(new Float32Array(this.corners.flat().flatMap(({ x, y }) => [x / w, 1 - y / h])), 2);
+    const uv = new BufferAttribute(
+      new Float32Array(
+        this.corners.flatMap((outline, i) => {
+          const { width, height } = laid.sheets[laid.panels[i]!.sheet]!;
+          return outline.flatMap(({ x, y }) => [x / (width * mm), 1 - y / (height * mm)]);
+        }),
+      ),
+      2,
+    );
     // Sheet by sheet, so that each can have a picture of its own. Convex, so a fan fills a panel; the outline runs clockwise as seen with
     // y downwards, which is what faces up here once y is turned.
-    const bySheet = Array.from({ length: sheet.sheets }, (_, of) =>
-      sheet.panels.flatMap((panel, i) =>
+    const bySheet = laid.sheets.map((_, of) =>
+      laid.panels.flatMap((panel, i) =>
         panel.sheet === of
           ? this.corners[i]!.slice(2).map((_, k) => ({
               panel: i,
@@ -117,9 +124,9 @@ export class PaperMesh {
     };
     this.faces = { A: face(FrontSide), B: face(BackSide) };
     this.edges = this.outlines();
-    this.cuts = sheet.panels
-      .flatMap((_, panel) => cutEdges(plan.run, panel).map(({ slit, ends }) => ({ panel, slit, ends })))
-      .sort((one, other) => one.slit - other.slit);
+    this.cuts = laid.panels
+      .flatMap((_, panel) => cutEdges(plan.run, panel).map(({ cut, ends }) => ({ panel, cut, ends })))
+      .sort((one, other) => one.cut - other.cut);
     const cutGeometry = new BufferGeometry();
     cutGeometry.setAttribute('position', new BufferAttribute(new Float32Array(this.cuts.length * 6), 3));
     this.cutLines = unseenByPointer(unculled(new LineSegments(cutGeometry, new LineBasicMaterial({ color: BLADE }))));
@@ -164,8 +171,8 @@ export class PaperMesh {
       });
     });
     this.position.needsUpdate = this.normal.needsUpdate = true;
-    const { slitSteps } = this.plan.run;
-    const begun = this.cuts.filter(({ slit }) => position > slitSteps[slit]!).length;
+    const { cutSteps } = this.plan.run;
+    const begun = this.cuts.filter(({ cut }) => position > cutSteps[cut]!).length;
     this.cutLines.visible = begun > 0;
     if (begun > 0) {
       const places = this.cutLines.geometry.getAttribute('position') as BufferAttribute;
@@ -200,13 +207,13 @@ export class PaperMesh {
   /** Lights what a step is about; undefined: nothing. */
   point(place: StepPlace | undefined): void {
     const { run } = this.plan;
-    const mm = 1e-6 / run.sheet.scale;
-    const made = new Set(place?.cuts.map((segment) => run.slits.indexOf(segment)));
+    const mm = 1e-6 / run.laid.scale;
+    const made = new Set(place?.cuts.map((cut) => run.cuts.findIndex(({ segment }) => segment === cut)));
     const creases = (place?.creases ?? []).map(({ panel, segment }): Stretch => ({
       panel,
       ends: endsOf(segment).map(({ x, y }) => ({ x: x * mm, y: y * mm })),
     }));
-    const cuts = this.cuts.filter(({ slit }) => made.has(slit));
+    const cuts = this.cuts.filter(({ cut }) => made.has(cut));
     this.lit = [...creases, ...cuts];
     const [crease, cut] = [new Color(STEP_LIGHT.crease), new Color(STEP_LIGHT.cut)];
     this.light.visible = this.lit.length > 0;

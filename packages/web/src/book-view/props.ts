@@ -20,5 +20,5 @@ export interface BookViewProps {
 /** Which step of the programme is seen at a position: the one under way, or the one just done; undefined for the flat sheet and the finished book. */
 export const stepAt = ({ run }: FoldedBook, position: number): number | undefined => {
   const step = Math.ceil(position) - 1;
-  return step >= 0 && step < run.programme.length ? step : undefined;
+  return step >= 0 && step < run.steps.length ? step : undefined;
 };

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { Canvas, useFrame, useThree, type ThreeEvent } from '@react-three/fiber';
 import { type Mesh, Vector3 } from 'three';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { poseOnTape } from '@eight-up/core/folding/rehearsal';
 import { stepPlace } from '@eight-up/core/folding/step-place';
 import { extentOfStep } from './extents.ts';
@@ -33,8 +34,8 @@ export function Scene(props: BookViewProps) {
 function Paper({ plan, placed, letters, poster, book, tape, lit, onPoint }: BookViewProps) {
   const faces = useMemo(
     () =>
-      Array.from({ length: plan.run.sheet.sheets }, (_, sheet) =>
-        plan.form.printed(plan.parameters).map((side): FaceOfBook => ({ sheet, side })),
+      Array.from({ length: plan.run.laid.sheets.length }, (_, sheet) =>
+        sidesOf(plan.run.laid, sheet).map((side): FaceOfBook => ({ sheet, side })),
       ).flat(),
     [plan],
   );
@@ -75,7 +76,7 @@ function Paper({ plan, placed, letters, poster, book, tape, lit, onPoint }: Book
   }, [plan, paper, step, invalidate]);
 
   useEffect(() => {
-    for (let sheet = 0; sheet < plan.run.sheet.sheets; sheet++)
+    for (let sheet = 0; sheet < plan.run.laid.sheets.length; sheet++)
       for (const side of ['A', 'B'] as const) {
         const painted = textures[faces.findIndex((face) => face.sheet === sheet && face.side === side)];
         paper.show(sheet, side, painted ?? (side === 'B' && poster ? hung : undefined));

@@ -1,3 +1,4 @@
+import { sheetSize } from '@eight-up/core/folding/laid-paper';
 import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import type { PageLetters } from '@eight-up/core/output/lettering';
 import type { Laid, PlacedContent } from '@eight-up/core/pagination/imposition';
@@ -25,7 +26,7 @@ export async function paintSheet(
   face: FaceOfBook,
   show: (canvas: HTMLCanvasElement) => void,
 ): Promise<void> {
-  const { canvas, context, scale } = bareSheet(plan, '#fdfcf7');
+  const { canvas, context, scale } = bareSheet(plan, face.sheet, '#fdfcf7');
   const here = (one: FaceOfBook) => one.sheet === face.sheet && one.side === face.side;
   // Face B lies behind face A: mirrored, so that it reads once seen from behind.
   if (face.side === 'B') {
@@ -85,16 +86,17 @@ export async function paintPoster(
   book: Pick<BookAnswer, 'assets'>,
   show: (canvas: HTMLCanvasElement) => void,
 ): Promise<void> {
-  const { canvas, context, scale } = bareSheet(plan, '#f4f2ea');
+  const { canvas, context, scale } = bareSheet(plan, 0, '#f4f2ea');
   context.translate(canvas.width, 0);
   context.scale(-1, 1);
   await paintLaid(context, poster, book, 1200, scale);
   show(canvas);
 }
 
-function bareSheet({ sheet, run }: FoldedBook, paper: string) {
+function bareSheet({ run }: FoldedBook, index: number, paper: string) {
   // Many sheets share the room that one would take.
-  const side = LONGER_SIDE / 2 ** Math.min(3, Math.ceil(Math.log2(run.sheet.sheets) / 2));
+  const side = LONGER_SIDE / 2 ** Math.min(3, Math.ceil(Math.log2(run.laid.sheets.length) / 2));
+  const sheet = sheetSize(run.laid, index);
   const scale = side / Math.max(sheet.width, sheet.height);
   const canvas = document.createElement('canvas');
   canvas.width = Math.round(sheet.width * scale);

@@ -30,7 +30,7 @@ function useFileLinks(book: OpenBook): readonly FileLink[] {
 function useSheetQuery(book: OpenBook): string {
   const [search] = useSearchParams();
   const sheet = Number(search.get('sheet'));
-  return sheet >= 1 && sheet <= book.plan.run.sheet.sheets ? `&sheet=${sheet}` : '';
+  return sheet >= 1 && sheet <= book.plan.run.laid.sheets.length ? `&sheet=${sheet}` : '';
 }
 
 /** The same in other open formats, for other tools. */

@@ -1,4 +1,5 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { sheetsForEdition } from '@eight-up/core/cutting/kit';
 import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
 import { papersForEdition } from '@eight-up/core/printing/print-layout';
@@ -11,7 +12,7 @@ import type { OpenBook } from './use-book.ts';
 
 /** How both faces come onto paper in two passes by hand; undefined where the printer turns sheets itself, or only one face is printed. */
 export function passesOf({ book, plan }: Pick<OpenBook, 'book' | 'plan'>): TwoPass | undefined {
-  const hasBacks = plan.form.printed(plan.parameters).includes('B') || book.poster !== null;
+  const hasBacks = sidesOf(plan.run.laid, 0).includes('B') || book.poster !== null;
   return hasBacks ? (book.printing.printer?.twoPass ?? undefined) : undefined;
 }
 

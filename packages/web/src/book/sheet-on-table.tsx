@@ -1,4 +1,5 @@
 import { memo, useMemo, useState } from 'react';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import type { Margins } from '@eight-up/core/book/document';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
 import { nestMarks } from '@eight-up/core/output/nest-marks';
@@ -33,12 +34,12 @@ export const SheetOnTable = memo(function SheetOnTable({
   const [search, setAddress] = useAddress();
   const [turns, setTurns] = useState(0);
   const turnedOver = search.get('face') === 'B';
-  const sheets = book.plan.run.sheet.sheets;
+  const sheets = book.plan.run.laid.sheets.length;
   const panel = step?.creases[0]?.panel ?? step?.faces[0]?.panel;
-  const ofStep = panel === undefined ? 0 : book.plan.run.sheet.panels[panel]!.sheet;
+  const ofStep = panel === undefined ? 0 : book.plan.run.laid.panels[panel]!.sheet;
   const asked = search.has('sheet') ? Number(search.get('sheet')) - 1 : ofStep;
   const sheet = Math.min(Math.max(asked, 0), sheets - 1) || 0;
-  const pagesBehind = book.plan.form.printed(book.plan.parameters).includes('B');
+  const pagesBehind = sidesOf(book.plan.run.laid, 0).includes('B');
   const take = (next: number) => setAddress({ sheet: next === 0 && !step ? null : String(next + 1) });
   // Over the maker's pictures numbers stand only when they are asked for, or where a page is pointed at.
   const numbered = search.get('numbers') === '1';

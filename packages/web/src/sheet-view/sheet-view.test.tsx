@@ -64,7 +64,7 @@ describe('the flat sheet', () => {
 
 describe('a step of folding', () => {
   const lit = (name: string) => {
-    const step = plan.run.programme.findIndex((one) => one.name === name);
+    const step = plan.run.steps.findIndex((one) => one.purpose === name);
     render(<SheetView plan={plan} names={names} step={stepPlace(plan.run, step)} />);
     const bands = [...screen.getByTestId('step-light').querySelectorAll('polyline[stroke-opacity="0.6"]')];
     return bands.map((band) => [band.getAttribute('points'), band.getAttribute('stroke')]);

@@ -1,4 +1,5 @@
 import { memo, useMemo, useState, type ReactNode } from 'react';
+import { sheetSize, sidesOf } from '@eight-up/core/folding/laid-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { type Laid, type PlacedContent } from '@eight-up/core/pagination/imposition';
 import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
@@ -6,7 +7,7 @@ import type { PageLetters } from '@eight-up/core/output/lettering';
 import type { SheetSide } from '@eight-up/core/folding/reading';
 import type { DrawItem } from '@eight-up/core/output/drawing';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
-import { toNm } from '@eight-up/core/folding/fold-sheet';
+import { toNm } from '@eight-up/core/folding/laid-paper';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
 import { measureNumber } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
@@ -67,7 +68,8 @@ export function SheetView(props: SheetViewProps) {
     className,
     showNumbers = false,
   } = props;
-  const [w, h] = [mm(plan.sheet.width), mm(plan.sheet.height)];
+  const { width, height } = sheetSize(plan.run.laid, sheet);
+  const [w, h] = [mm(width), mm(height)];
   const lying = turns % 2 === 1;
   const [seenW, seenH] = lying ? [h, w] : [w, h];
   const lines = useMemo(() => sheetLines(plan, turnedOver ? 'B' : 'A', sheet), [plan, turnedOver, sheet]);
@@ -76,14 +78,14 @@ export function SheetView(props: SheetViewProps) {
   const places = pagePlaces(plan).filter(here);
   const lettered = useMemo(
     () => ({
-      width: plan.sheet.width,
-      height: plan.sheet.height,
+      width,
+      height,
       items: letters.filter((one) => one.sheet === sheet && one.side === side).flatMap(({ onSheet }) => onSheet),
     }),
-    [plan, letters, sheet, side],
+    [width, height, letters, sheet, side],
   );
   const covered = new Set(book ? placed.filter(here).map(({ page }) => page) : []);
-  const pagesBehind = plan.form.printed(plan.parameters).includes('B');
+  const pagesBehind = sidesOf(plan.run.laid, sheet).includes('B');
   const unitLength = Math.max(seenW, seenH) / 100;
   const room = { left: 2 * unitLength, top: 6 * unitLength, right: 2 * unitLength, bottom: 2 * unitLength };
   const spin =
@@ -95,7 +97,7 @@ export function SheetView(props: SheetViewProps) {
       viewBox={`${-room.left} ${-room.top} ${seenW + room.left + room.right} ${seenH + room.top + room.bottom}`}
       className={className}
       role="group"
-      aria-label={`Flat sheet${plan.run.sheet.sheets > 1 ? ` ${sheet + 1}` : ''}, face ${side} up`}
+      aria-label={`Flat sheet${plan.run.laid.sheets.length > 1 ? ` ${sheet + 1}` : ''}, face ${side} up`}
     >
       <MarksFromEdge
         plan={plan}
@@ -302,13 +304,13 @@ function MarksFromEdge({
 }) {
   const unit = useSettings((s) => s.unit);
   const { run } = plan;
-  const crossing = turns % 2 === 0 ? run.sheet.stack[sheet]!.verticals : run.sheet.horizontals;
-  const extent = turns % 2 === 0 ? run.sheet.width : run.sheet.height;
+  const laid = run.laid.sheets[sheet]!;
+  const [crossing, extent] = turns % 2 === 0 ? [laid.verticals, laid.width] : [laid.horizontals, laid.height];
   // A folio narrower than the sheet ends at a mark too.
   const own = crossing
     .slice(1)
-    .filter((ticks) => extent - ticks > 1e5 * run.sheet.scale)
-    .map((ticks) => mm(toNm(run.sheet, ticks)));
+    .filter((ticks) => extent - ticks > 1e5 * run.laid.scale)
+    .map((ticks) => mm(toNm(run.laid, ticks)));
   // Turned half round, or over left to right, the edge read from is the other one.
   const reversed = turns % 2 === 0 ? (turns === 2) !== turnedOver : turns === 1;
   const marks = own.map((x) => (reversed ? width - x : x)).sort((a, b) => a - b);

@@ -1,5 +1,5 @@
 import { endsOf } from '@eight-up/core/geometry/outline';
-import { toNm } from '@eight-up/core/folding/fold-sheet';
+import { toNm } from '@eight-up/core/folding/laid-paper';
 import type { SheetSide } from '@eight-up/core/folding/reading';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
@@ -16,10 +16,11 @@ interface StepLightProps {
 
 /** Where a step happens on the flat sheet: a broad band along its creases and cuts, a wash over faces that are glued (dashed where they lie on the other face). */
 export function StepLight({ plan, step, side, sheet, width }: StepLightProps) {
-  const { panels, width: across } = plan.run.sheet;
+  const { panels, sheets } = plan.run.laid;
+  const across = sheets[sheet]!.width;
   const spot = ({ x, y }: { readonly x: number; readonly y: number }) => {
     const left = side === 'A' ? x : across - x;
-    return `${toNm(plan.run.sheet, left) / 1e6},${toNm(plan.run.sheet, y) / 1e6}`;
+    return `${toNm(plan.run.laid, left) / 1e6},${toNm(plan.run.laid, y) / 1e6}`;
   };
   const here = (panel: number) => panels[panel]!.sheet === sheet;
   const bands = [

@@ -4,7 +4,8 @@ import { FORM_FAMILIES } from '@eight-up/core/forms/form';
 import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
-import { FAMILY_WORDS, formWords } from '@eight-up/words/forms';
+import { FAMILY_WORDS } from '@eight-up/words/forms';
+import { formWords } from '@eight-up/words/forms/registry';
 import { laidFor } from './laid-for.ts';
 import { StandingBook } from './standing-book.tsx';
 
@@ -65,7 +66,7 @@ export function FormChooser({ form, sheet, onForm }: FormChooserProps) {
 function useStanding(form: FormChoice, sheet: Sheet): FoldedBook | undefined {
   return useMemo(() => {
     const own = planBook(form, laidFor(form.id, sheet));
-    if (own.ok && own.value.run.sheet.panels.length <= MOST_DRAWN) return own.value;
+    if (own.ok && own.value.run.laid.panels.length <= MOST_DRAWN) return own.value;
     const usual = planBook({ id: form.id, parameters: {} }, laidFor(form.id, sheet));
     return usual.ok ? usual.value : undefined;
   }, [form, sheet]);

@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Printing } from '@eight-up/core/book/document';
 import { type Sheet } from '@eight-up/core/paper/sheet-size';
@@ -35,7 +36,7 @@ interface FormEditorProps {
 
 /** Of sheets that differ the one with the most panels says most. */
 function widestSheet({ run }: FoldedBook): number {
-  const panels = run.sheet.stack.map(({ verticals }) => verticals.length);
+  const panels = run.laid.sheets.map(({ verticals }) => verticals.length);
   return panels.indexOf(Math.max(...panels));
 }
 
@@ -87,7 +88,7 @@ function Facts({
   const unit = useSettings((s) => s.unit);
   const hidden = hiddenSentence(plan);
   const sheets = printedSheetsSentence(plan);
-  const sides = plan.form.printed(plan.parameters).length;
+  const sides = sidesOf(plan.run.laid, 0).length;
   const { pages } = plan.parameters;
   const near = typeof pages === 'number' ? nearCounts(pages) : [];
   const thick = flapThicknessSentence(plan, printing.creep.thickness, unit);

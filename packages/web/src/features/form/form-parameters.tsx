@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
 import { isAsked, parameterFields, type AskedWhen, type ParameterField } from '@eight-up/core/forms/parameter-fields';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { formById } from '@eight-up/core/forms/registry';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
-import { parameterAnswer, parameterHint, parameterQuestion } from '@eight-up/words/parameters';
+import { parameterAnswer, parameterHint, parameterQuestion } from '@eight-up/words/forms/registry';
 import type { Nm } from '@eight-up/core/units/nm';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
@@ -30,6 +31,7 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
         .map((field) => (
           <div key={field.name} className="max-w-full">
             <ParameterInput
+              form={form.id}
               field={field}
               value={values[field.name]}
               hides={2 * turns['faces-meet']}
@@ -46,6 +48,7 @@ const Hint = ({ words }: { readonly words: string | undefined }) =>
   words && <p className="-mt-0.5 mb-1 max-w-[52ch] text-sm text-quiet">{words}</p>;
 
 interface ParameterInputProps {
+  readonly form: string;
   readonly field: ParameterField;
   readonly value: unknown;
   /** how many printed faces nobody would read where turns are glued shut */
@@ -56,13 +59,13 @@ interface ParameterInputProps {
 /** Counts beyond this are typed, not picked. */
 const MOST_PICKED = 12;
 
-function ParameterInput({ field, value, hides, onChange }: ParameterInputProps) {
-  const label = parameterQuestion(field.name);
+function ParameterInput({ form, field, value, hides, onChange }: ParameterInputProps) {
+  const label = parameterQuestion(form, field.name);
   switch (field.kind) {
     case 'length':
       return <MeasureField className="my-1.5" label={label} value={Number(value) as Nm} onChange={onChange} />;
     case 'each':
-      return <EachOf field={field} values={value as readonly string[]} onChange={onChange} />;
+      return <EachOf form={form} field={field} values={value as readonly string[]} onChange={onChange} />;
     case 'count':
       return field.to - field.from > MOST_PICKED ? (
         <NumberField
@@ -90,7 +93,7 @@ function ParameterInput({ field, value, hides, onChange }: ParameterInputProps) 
           label={label}
           value={String(value)}
           onChange={onChange}
-          choices={field.values.map((one) => ({ value: one, name: parameterAnswer(field.name, one, hides) }))}
+          choices={field.values.map((one) => ({ value: one, name: parameterAnswer(form, field.name, one, hides) }))}
         />
       );
   }
@@ -98,17 +101,19 @@ function ParameterInput({ field, value, hides, onChange }: ParameterInputProps) 
 
 /** An answer for each folio; there are as many folios as answers. */
 function EachOf({
+  form,
   field: { name, values: answers, most },
   values,
   onChange,
 }: {
+  readonly form: string;
   readonly field: Extract<ParameterField, { kind: 'each' }>;
   readonly values: readonly string[];
   readonly onChange: (values: readonly string[]) => void;
 }) {
   return (
     <fieldset className="my-1.5 w-full">
-      <legend className="mb-0.5 text-sm text-quiet">{parameterQuestion(name)}</legend>
+      <legend className="mb-0.5 text-sm text-quiet">{parameterQuestion(form, name)}</legend>
       <div className="flex flex-wrap items-center gap-1.5">
         {values.map((value, i) => (
           <label key={i} className="flex items-center gap-1 text-sm">
@@ -121,7 +126,7 @@ function EachOf({
             >
               {answers.map((answer) => (
                 <option key={answer} value={answer}>
-                  {parameterAnswer(name, answer)}
+                  {parameterAnswer(form, name, answer)}
                 </option>
               ))}
             </select>
@@ -147,7 +152,7 @@ function EachOf({
 
 /** How many turns of each kind the folded book has: only their treatments are asked for. Read off the folding, not off a rule. */
 function turnsOf(plan: FoldedBook | undefined): Readonly<Record<AskedWhen, number>> {
-  const printed = plan?.form.printed(plan.parameters) ?? [];
+  const printed = plan ? sidesOf(plan.run.laid, 0) : [];
   const turns = (plan?.reading.gaps ?? []).filter(({ edges }) => edges.includes('head') || edges.includes('tail'));
   const facing = turns.filter(({ faces }) => printed.includes(faces[0].side)).length;
   return { 'faces-meet': facing, 'backs-meet': turns.length - facing };

@@ -15,7 +15,7 @@ import type { PrintingPanel } from './printing-panel.ts';
 
 /** Printing front and back: what the printer does between them, or two passes by hand. */
 export function BothFaces({ book, set }: PrintingPanel) {
-  const { sheets } = book.plan.run.sheet;
+  const sheets = book.plan.run.laid.sheets.length;
   const unit = useSettings((s) => s.unit);
   const { printer } = book.book.printing;
   const corrected = printer ? measuredSentence(printer, unit) : undefined;
@@ -57,7 +57,7 @@ export function BothFaces({ book, set }: PrintingPanel) {
 /** Sheets spoiled, jammed or fed two at once: only those, for both passes or for a printer that turns them. */
 function PrintAgain({ book }: { readonly book: OpenBook }) {
   const [text, setText] = useState('');
-  const { sheets } = book.plan.run.sheet;
+  const sheets = book.plan.run.laid.sheets.length;
   const { printer } = book.book.printing;
   const asked = text.trim();
   const wrong = asked !== '' && !sheetsIn(asked, sheets);

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import type { Printing } from '@eight-up/core/book/document';
 import { unreachedOn } from '@eight-up/core/printing/reach';
 import { mostFolios } from '@eight-up/core/pagination/nest';
@@ -24,7 +25,7 @@ interface Panel {
 }
 
 const isNest = ({ plan }: OpenBook): boolean => mostFolios(plan) > 1;
-const printsBacks = ({ plan }: OpenBook): boolean => plan.form.printed(plan.parameters).includes('B');
+const printsBacks = ({ plan }: OpenBook): boolean => sidesOf(plan.run.laid, 0).includes('B');
 
 const panelsOf = (book: OpenBook): readonly Panel[] => [
   ...(printsBacks(book)

@@ -1,0 +1,147 @@
+import { at, fail, ok, type Result } from '../result.ts';
+import { IDENTITY, sideOf } from '../geometry/isometry.ts';
+import { nm } from '../units/nm.ts';
+import { pageFaces } from './page-faces.ts';
+import { headOf } from './read-bound.ts';
+import type { Box, Face, Page, Reading, ReadingProblem, SheetSide, UnfoldHold, View } from './reading.ts';
+import { lastMoment, type FoldRun } from './run.ts';
+import { bounds, outlinesOf, type FlatState } from './state.ts';
+
+/**
+ * Reads something without a spine as its hands open it: first what lies up when it is closed, then what every opening uncovers, row by row from left to right,
+ * then what only turning it over, opened out, shows. Everything that lies side by side is a row.
+ */
+export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading, ReadingProblem> {
+  const { flat, standing } = lastMoment(run);
+  if (standing) return fail({ code: 'still-standing' });
+  const { carries, leftOf, tabs } = pageFaces(run);
+  const pageOf = new Map<string, number>();
+  const seen: Face[] = [];
+  const number = (face: Face | undefined): number | null => (face ? (pageOf.get(keyOf(face)) ?? null) : null);
+  const views: View[] = [];
+  /** Shows a state: what is new in it two at a time, with all that lies beside. */
+  const show = (moment: number, over: boolean, gap: View['gap']): void => {
+    const rows = visibleRows(run, at(run.moments, moment).flat, over).map((row) => row.filter(carries));
+    const isNew = new Set(rows.flat().filter((face) => !pageOf.has(keyOf(face))));
+    for (const face of isNew) {
+      pageOf.set(keyOf(face), seen.length);
+      seen.push(face);
+    }
+    const lies = { gap, unfolded: { moment, over } };
+    const fresh = rows.map((row) => row.filter((face) => isNew.has(face)));
+    // One above another: what is new stands in a single column.
+    const column = fresh.flat();
+    if (column.length > 1 && fresh.every((row) => row.length < 2)) {
+      for (let i = 0; i < column.length; i += 2)
+        views.push({ left: number(column[i]), right: number(column[i + 1]), hinge: 'head', ...lies });
+      return;
+    }
+    fresh.forEach((faces, k) => {
+      const row = rows[k]!.flatMap((face) => number(face) ?? []);
+      for (let i = 0; i < faces.length; i += 2) {
+        const [one, other] = [faces[i], faces[i + 1]];
+        const alone = gap === 'front' && !other;
+        const [left, right] = alone ? [null, number(one)] : [number(one), number(other)];
+        views.push({ left, right, hinge: 'spine', row, ...lies });
+      }
+    });
+    // Closed, even a bare outside is what one holds.
+    if (gap === 'front' && views.length === 0)
+      views.push({ left: null, right: null, hinge: 'spine', row: [], ...lies });
+  };
+  const last = run.steps.length;
+  // Opened out it lies as it did before its first fold.
+  const open = Math.max(
+    0,
+    run.motions.findIndex(({ kind }) => kind === 'fold' || kind === 'collapse'),
+  );
+  show(last, false, 'front');
+  for (const moment of momentsOpened(how, last, open)) show(moment, false, moment);
+  show(open, true, open);
+
+  const layers = flat.order.filter((panel) => !tabs.has(panel)).reverse();
+  const front = (panel: number): SheetSide => (sideOf(at(flat.placed, panel)) === 1 ? 'A' : 'B');
+  const box = bounds(outlinesOf(run.laid, flat));
+  const lost = run.laid.panels
+    .flatMap((_, panel) => (['A', 'B'] as const).map((side): Face => ({ panel, side })))
+    .find((face) => carries(face) && !pageOf.has(keyOf(face)));
+  if (lost)
+    return fail({ code: 'page-unreachable', panel: at(run.laid.panels, lost.panel).label, side: lost.side, edges: [] });
+  const [back] = visibleRows(run, flat, true).flat().filter(carries);
+  return ok({
+    held: flat,
+    toHeld: IDENTITY,
+    spineAt: 'west',
+    layers,
+    tabs,
+    gaps: [],
+    pages: seen.map((face, i): Page => {
+      const left = leftOf(face);
+      return {
+        face,
+        quarterTurns: headOf(at(flat.placed, face.panel), face.side),
+        side: face.side === front(face.panel) ? 'recto' : 'verso',
+        number: i + 1,
+        ...(left ? { left } : {}),
+      };
+    }),
+    hidden: [],
+    views,
+    backPage: number(back),
+    leaves: layers.length,
+    width: nm((box.right - box.left) / run.laid.scale),
+    height: nm((box.bottom - box.top) / run.laid.scale),
+    spineAxis: 'vertical',
+    bolts: [],
+  });
+}
+
+/** After how many steps it looks as it does each time the hands pause in opening it. */
+function momentsOpened(how: UnfoldHold['how'], last: number, open: number): readonly number[] {
+  switch (how) {
+    case 'step-by-step':
+      return Array.from({ length: last - open }, (_, i) => last - 1 - i);
+    case 'cover-then-out':
+      return [...new Set([last - 1, open])];
+    case 'out':
+      return [open];
+  }
+}
+
+const keyOf = ({ panel, side }: Face): string => `${panel}${side}`;
+
+/**
+ * The faces that look at the reader, row by row from the top, each from left to right; `over`: turned over like a page. A face counts where nothing lies on
+ * any of it: the strip that a narrower neighbour leaves bare is no page. What lies uncovered is found cell by cell between all edges, so that it is exact.
+ * (Panels are rectangles here, as a grid's are.)
+ */
+function visibleRows(run: FoldRun, state: FlatState, over: boolean): readonly (readonly Face[])[] {
+  const boxes = outlinesOf(run.laid, state).map((outline) => bounds([outline]));
+  const fromTop = over ? state.order : [...state.order].reverse();
+  const [xs, ys] = [
+    distinct(boxes.flatMap(({ left, right }) => [left, right])),
+    distinct(boxes.flatMap(({ top, bottom }) => [top, bottom])),
+  ];
+  const bare = new Map<number, number>();
+  for (const [j, bottom] of ys.entries())
+    for (const [i, right] of xs.entries()) {
+      const [left, top] = [xs[i - 1], ys[j - 1]];
+      if (left === undefined || top === undefined) continue;
+      const covers = (box: Box) => box.left <= left && box.right >= right && box.top <= top && box.bottom >= bottom;
+      const uppermost = fromTop.find((panel) => covers(boxes[panel]!));
+      if (uppermost !== undefined) bare.set(uppermost, (bare.get(uppermost) ?? 0) + 1);
+    }
+  const cells = ({ left, right, top, bottom }: Box) =>
+    (xs.indexOf(right) - xs.indexOf(left)) * (ys.indexOf(bottom) - ys.indexOf(top));
+  const uncovered = [...bare].flatMap(([panel, count]) => (count === cells(boxes[panel]!) ? [panel] : []));
+  const middle = (panel: number) => boxes[panel]!.left + boxes[panel]!.right;
+  const rows = distinct(uncovered.map((panel) => boxes[panel]!.top));
+  return rows.map((top) =>
+    uncovered
+      .filter((panel) => boxes[panel]!.top === top)
+      .sort((one, other) => (middle(one) - middle(other)) * (over ? -1 : 1))
+      .map((panel): Face => ({ panel, side: (sideOf(at(state.placed, panel)) === 1) === over ? 'B' : 'A' })),
+  );
+}
+
+const distinct = (values: readonly number[]): readonly number[] => [...new Set(values)].sort((a, b) => a - b);
