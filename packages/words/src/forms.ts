@@ -87,6 +87,7 @@ export function printedSheetsSentence(plan: FoldedBook): string | undefined {
 const NEED_WORDS: Readonly<Record<Need, string>> = {
   blade: 'a blade',
   glue: 'glue',
+  tape: 'tape',
   'paper-knife': 'a blunt paper knife for the bolts',
   thread: 'needle and thread',
   'thread-or-staples': 'needle and thread, or staples',

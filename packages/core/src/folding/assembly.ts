@@ -24,8 +24,9 @@ export type PartName = (typeof PART_NAMES)[number];
 /** Sheets of one paper that are handled alike; they lie on one another, or wherever each is put. */
 export interface PartPlan {
   readonly part: PartName;
-  /** the first on top */
   readonly sheets: readonly SheetPlan[];
+  /** how they lie where they overlap; left out: the first on top */
+  readonly stacked?: 'last-on-top';
   /** the sides that carry pages */
   readonly printed: readonly SheetSide[];
   /** panels that carry none, whatever is printed: tabs, and what goes under glue */

@@ -34,11 +34,20 @@ export interface LaidSheet {
 export interface LaidPaper {
   readonly scale: number;
   readonly panels: readonly Panel[];
-  /** on top first */
   readonly sheets: readonly LaidSheet[];
-  readonly parts: readonly Pick<PartPlan, 'part' | 'printed'>[];
+  readonly parts: readonly Pick<PartPlan, 'part' | 'printed' | 'stacked'>[];
   /** labels of panels that carry no page */
   readonly bare: ReadonlySet<string>;
+}
+
+/** Panels from the table upwards before the first step: earlier parts on top, and of a part the first sheet or the last. */
+export function firstOrder({ panels, sheets, parts }: LaidPaper): readonly number[] {
+  const above = (one: number, other: number): number => {
+    const [part, otherPart] = [sheets[one]!.part, sheets[other]!.part];
+    if (part !== otherPart) return otherPart - part;
+    return parts[part]!.stacked === 'last-on-top' ? one - other : other - one;
+  };
+  return panels.map((_, i) => i).sort((a, b) => above(panels[a]!.sheet, panels[b]!.sheet) || a - b);
 }
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
@@ -88,7 +97,7 @@ export function layPaper(parts: readonly PartPlan[], steps: readonly Step[]): La
       ofStack(laid.get(plan)!.panels, sheet, plans.length === 1 ? '' : `s${sheet + 1}`),
     ),
     sheets: plans.map(({ plan, part }) => ({ ...laid.get(plan)!.sheet, part })),
-    parts: parts.map(({ part, printed }) => ({ part, printed })),
+    parts: parts.map(({ part, printed, stacked }) => (stacked ? { part, printed, stacked } : { part, printed })),
     bare: new Set(parts.flatMap(({ bare = [] }) => bare)),
   };
 }

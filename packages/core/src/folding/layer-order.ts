@@ -73,6 +73,8 @@ function chainOrder(folded: Folded, known: readonly KnownPair[]): readonly numbe
   const order = sortByPairs(n, known);
   if (!order) return undefined;
   const isKnown = new Set(known.map(([below, above]) => below * n + above));
+  // Each known against the next: there is no other order, whatever overlaps.
+  if (order.every((panel, i) => i === 0 || isKnown.has(order[i - 1]! * n + panel))) return order;
   const top = new Map<number, number>();
   for (const panel of order) {
     const pile = folded.piles[panel]!;

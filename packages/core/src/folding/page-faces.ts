@@ -5,35 +5,44 @@ import type { Box, Face, SheetSide } from './reading.ts';
 import type { FoldRun, Joined } from './run.ts';
 import { bounds, sideUp } from './state.ts';
 
-/** Which faces of an assembly carry pages, and what joins leave of them. */
+/** Which faces of an assembly carry pages, and what glue and joins leave of them to be seen. */
 export interface PageFaces {
   readonly carries: (face: Face) => boolean;
   /** undefined: the whole face */
   readonly leftOf: (face: Face) => Box | undefined;
-  /** of each panel that carries no page and is glued to one that does, that panel */
+  /** carries a page that nobody reads, since it is glued down */
+  readonly isGluedDown: (face: Face) => boolean;
+  /** of each panel that carries no page and is joined to one that does, that panel */
   readonly tabs: ReadonlyMap<number, number>;
 }
 
 const keyOf = ({ panel, side }: Face): string => `${panel}${side}`;
 
 /**
- * A face carries a page where its part is printed on that side, its panel is no tab, and a join leaves some of it to be seen: of the two faces that
- * meet in a join each loses what the other covers. What is covered along a whole edge shortens the page; what is covered wholly carries none.
+ * A face carries a page where its part is printed on that side and its panel is no tab. Of two faces that are glued or joined each loses what the other
+ * covers: along a whole edge that shortens the page; a face of a join that is covered wholly is no page, one of a glueing is a page hidden by choice.
  */
 export function pageFaces(run: FoldRun): PageFaces {
-  const { laid, joined } = run;
+  const { laid, joined, glued } = run;
   const isBare = (panel: number) => laid.bare.has(at(laid.panels, panel).label);
-  const seen = new Map<string, Box | null>();
-  for (const join of joined)
-    for (const [face, covered] of facesThatMeet(run, join)) {
+  const seen = new Map<string, Box | 'joined' | 'glued'>();
+  const cover = (how: 'joined' | 'glued') => (meeting: Meeting) => {
+    for (const [face, covered] of facesThatMeet(run, meeting)) {
       const before = seen.get(keyOf(face)) ?? bounds([at(laid.panels, face.panel).outline]);
-      seen.set(keyOf(face), before && without(before, covered));
+      seen.set(keyOf(face), typeof before === 'string' ? before : (without(before, covered) ?? how));
     }
+  };
+  joined.forEach(cover('joined'));
+  glued.forEach(cover('glued'));
   const printedSides = (panel: number): readonly SheetSide[] =>
     isBare(panel) ? [] : at(laid.parts, at(laid.sheets, at(laid.panels, panel).sheet).part).printed;
   return {
-    carries: (face) => printedSides(face.panel).includes(face.side) && seen.get(keyOf(face)) !== null,
-    leftOf: (face) => seen.get(keyOf(face)) ?? undefined,
+    carries: (face) => printedSides(face.panel).includes(face.side) && seen.get(keyOf(face)) !== 'joined',
+    isGluedDown: (face) => seen.get(keyOf(face)) === 'glued',
+    leftOf: (face) => {
+      const left = seen.get(keyOf(face));
+      return typeof left === 'string' ? undefined : left;
+    },
     tabs: new Map(
       joined.flatMap(({ panels: [p, q] }): (readonly [number, number])[] =>
         isBare(p) === isBare(q) ? [] : [isBare(p) ? [p, q] : [q, p]],
@@ -42,8 +51,10 @@ export function pageFaces(run: FoldRun): PageFaces {
   };
 }
 
-/** The faces that a join brings together, and what each loses: where the other panel lies, on its own sheet. */
-function facesThatMeet(run: FoldRun, { step, panels: [p, q] }: Joined): readonly (readonly [Face, Box])[] {
+type Meeting = Pick<Joined, 'step' | 'panels'>;
+
+/** The faces that come together for good, and what each loses: where the other panel lies, on its own sheet. */
+function facesThatMeet(run: FoldRun, { step, panels: [p, q] }: Meeting): readonly (readonly [Face, Box])[] {
   const { flat } = at(run.moments, step);
   const lower = flat.order.indexOf(p) < flat.order.indexOf(q) ? p : q;
   return [[p, q] as const, [q, p] as const].map(([panel, other]) => {
@@ -54,7 +65,7 @@ function facesThatMeet(run: FoldRun, { step, panels: [p, q] }: Joined): readonly
   });
 }
 
-/** What is left of a face along which another lies: less a strip along one edge; null where nothing is left; all of it where only its middle or a corner is covered. */
+/** What is left of a face on which another lies: less a strip along one edge; null where nothing is left; all of it where only its middle or a corner is covered. */
 function without(face: Box, covered: Box): Box | null {
   const across = covered.left <= face.left && covered.right >= face.right;
   const along = covered.top <= face.top && covered.bottom >= face.bottom;

@@ -1,9 +1,10 @@
 import { at, fail, ok, type Result } from '../result.ts';
 import { IDENTITY, sideOf } from '../geometry/isometry.ts';
+import { moveOutline } from '../geometry/outline.ts';
 import { nm } from '../units/nm.ts';
 import { pageFaces } from './page-faces.ts';
 import { headOf } from './read-bound.ts';
-import type { Box, Face, Page, Reading, ReadingProblem, SheetSide, UnfoldHold, View } from './reading.ts';
+import type { Box, Face, HiddenFace, Page, Reading, ReadingProblem, SheetSide, UnfoldHold, View } from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, outlinesOf, type FlatState } from './state.ts';
 
@@ -14,14 +15,16 @@ import { bounds, outlinesOf, type FlatState } from './state.ts';
 export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading, ReadingProblem> {
   const { flat, standing } = lastMoment(run);
   if (standing) return fail({ code: 'still-standing' });
-  const { carries, leftOf, tabs } = pageFaces(run);
+  const faces = pageFaces(run);
+  const { leftOf, tabs, isGluedDown } = faces;
+  const carries = (face: Face) => faces.carries(face) && !isGluedDown(face);
   const pageOf = new Map<string, number>();
   const seen: Face[] = [];
   const number = (face: Face | undefined): number | null => (face ? (pageOf.get(keyOf(face)) ?? null) : null);
   const views: View[] = [];
   /** Shows a state: what is new in it two at a time, with all that lies beside. */
   const show = (moment: number, over: boolean, gap: View['gap']): void => {
-    const rows = visibleRows(run, at(run.moments, moment).flat, over).map((row) => row.filter(carries));
+    const rows = visibleRows(run, at(run.moments, moment).flat, over, leftOf).map((row) => row.filter(carries));
     const isNew = new Set(rows.flat().filter((face) => !pageOf.has(keyOf(face))));
     for (const face of isNew) {
       pageOf.set(keyOf(face), seen.length);
@@ -50,11 +53,10 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
       views.push({ left: null, right: null, hinge: 'spine', row: [], ...lies });
   };
   const last = run.steps.length;
-  // Opened out it lies as it did before its first fold.
-  const open = Math.max(
-    0,
-    run.motions.findIndex(({ kind }) => kind === 'fold' || kind === 'collapse'),
-  );
+  // Opened out it lies as it did before its first fold; what is glued or joined by then is not taken apart again.
+  const held = Math.max(-1, ...run.glued.map(({ step }) => step), ...run.joined.map(({ step }) => step)) + 1;
+  const firstFold = run.motions.findIndex(({ kind }, step) => step >= held && (kind === 'fold' || kind === 'collapse'));
+  const open = firstFold < 0 ? held : firstFold;
   show(last, false, 'front');
   for (const moment of momentsOpened(how, last, open)) show(moment, false, moment);
   show(open, true, open);
@@ -62,12 +64,11 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
   const layers = flat.order.filter((panel) => !tabs.has(panel)).reverse();
   const front = (panel: number): SheetSide => (sideOf(at(flat.placed, panel)) === 1 ? 'A' : 'B');
   const box = bounds(outlinesOf(run.laid, flat));
-  const lost = run.laid.panels
-    .flatMap((_, panel) => (['A', 'B'] as const).map((side): Face => ({ panel, side })))
-    .find((face) => carries(face) && !pageOf.has(keyOf(face)));
+  const every = run.laid.panels.flatMap((_, panel) => (['A', 'B'] as const).map((side): Face => ({ panel, side })));
+  const lost = every.find((face) => carries(face) && !pageOf.has(keyOf(face)));
   if (lost)
     return fail({ code: 'page-unreachable', panel: at(run.laid.panels, lost.panel).label, side: lost.side, edges: [] });
-  const [back] = visibleRows(run, flat, true).flat().filter(carries);
+  const [back] = visibleRows(run, flat, true, leftOf).flat().filter(carries);
   return ok({
     held: flat,
     toHeld: IDENTITY,
@@ -85,7 +86,9 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
         ...(left ? { left } : {}),
       };
     }),
-    hidden: [],
+    hidden: every
+      .filter((face) => faces.carries(face) && isGluedDown(face))
+      .map((face): HiddenFace => ({ face, why: 'glued' })),
     views,
     backPage: number(back),
     leaves: layers.length,
@@ -112,36 +115,55 @@ const keyOf = ({ panel, side }: Face): string => `${panel}${side}`;
 
 /**
  * The faces that look at the reader, row by row from the top, each from left to right; `over`: turned over like a page. A face counts where nothing lies on
- * any of it: the strip that a narrower neighbour leaves bare is no page. What lies uncovered is found cell by cell between all edges, so that it is exact.
+ * any of what glue leaves of it: the strip that a narrower neighbour leaves bare is no page. What lies uncovered is found cell by cell between all edges, so that it is exact.
  * (Panels are rectangles here, as a grid's are.)
  */
-function visibleRows(run: FoldRun, state: FlatState, over: boolean): readonly (readonly Face[])[] {
+function visibleRows(
+  run: FoldRun,
+  state: FlatState,
+  over: boolean,
+  leftOf: (face: Face) => Box | undefined,
+): readonly (readonly Face[])[] {
   const boxes = outlinesOf(run.laid, state).map((outline) => bounds([outline]));
+  const faces = state.placed.map((f, panel): Face => ({ panel, side: (sideOf(f) === 1) === over ? 'B' : 'A' }));
+  /** what is to be seen of each face if it is to count */
+  const wanted = faces.map((face): Box => {
+    const left = leftOf(face);
+    return left ? bounds([moveOutline(at(state.placed, face.panel), cornersOf(left))]) : boxes[face.panel]!;
+  });
   const fromTop = over ? state.order : [...state.order].reverse();
-  const [xs, ys] = [
-    distinct(boxes.flatMap(({ left, right }) => [left, right])),
-    distinct(boxes.flatMap(({ top, bottom }) => [top, bottom])),
-  ];
+  const all = [...boxes, ...wanted];
+  const xs = distinct(all.flatMap(({ left, right }) => [left, right]));
+  const ys = distinct(all.flatMap(({ top, bottom }) => [top, bottom]));
+  const within = (box: Box, { left, right, top, bottom }: Box) =>
+    box.left <= left && box.right >= right && box.top <= top && box.bottom >= bottom;
   const bare = new Map<number, number>();
   for (const [j, bottom] of ys.entries())
     for (const [i, right] of xs.entries()) {
       const [left, top] = [xs[i - 1], ys[j - 1]];
       if (left === undefined || top === undefined) continue;
-      const covers = (box: Box) => box.left <= left && box.right >= right && box.top <= top && box.bottom >= bottom;
-      const uppermost = fromTop.find((panel) => covers(boxes[panel]!));
-      if (uppermost !== undefined) bare.set(uppermost, (bare.get(uppermost) ?? 0) + 1);
+      const cell = { left, right, top, bottom };
+      const uppermost = fromTop.find((panel) => within(boxes[panel]!, cell));
+      if (uppermost !== undefined && within(wanted[uppermost]!, cell))
+        bare.set(uppermost, (bare.get(uppermost) ?? 0) + 1);
     }
   const cells = ({ left, right, top, bottom }: Box) =>
     (xs.indexOf(right) - xs.indexOf(left)) * (ys.indexOf(bottom) - ys.indexOf(top));
-  const uncovered = [...bare].flatMap(([panel, count]) => (count === cells(boxes[panel]!) ? [panel] : []));
-  const middle = (panel: number) => boxes[panel]!.left + boxes[panel]!.right;
-  const rows = distinct(uncovered.map((panel) => boxes[panel]!.top));
-  return rows.map((top) =>
+  const uncovered = [...bare].flatMap(([panel, count]) => (count === cells(wanted[panel]!) ? [panel] : []));
+  const middle = (panel: number) => wanted[panel]!.left + wanted[panel]!.right;
+  return distinct(uncovered.map((panel) => wanted[panel]!.top)).map((top) =>
     uncovered
-      .filter((panel) => boxes[panel]!.top === top)
+      .filter((panel) => wanted[panel]!.top === top)
       .sort((one, other) => (middle(one) - middle(other)) * (over ? -1 : 1))
-      .map((panel): Face => ({ panel, side: (sideOf(at(state.placed, panel)) === 1) === over ? 'B' : 'A' })),
+      .map((panel) => faces[panel]!),
   );
 }
+
+const cornersOf = ({ left, right, top, bottom }: Box) => [
+  { x: left, y: top },
+  { x: right, y: top },
+  { x: right, y: bottom },
+  { x: left, y: bottom },
+];
 
 const distinct = (values: readonly number[]): readonly number[] => [...new Set(values)].sort((a, b) => a - b);

@@ -6,6 +6,7 @@ import type { PartPlan } from './assembly.ts';
 import { bendsOf, crossingsOf, flatCollapse } from './collapse.ts';
 import {
   connectedParts,
+  firstOrder,
   hingesOf,
   layPaper,
   segmentOnSheet,
@@ -153,13 +154,11 @@ class Runner {
   constructor(laid: LaidPaper) {
     this.laid = laid;
     const hinges = hingesOf(laid.panels, []);
-    // The first sheet lies on top.
-    const order = laid.panels.map((_, i) => i).sort((a, b) => laid.panels[b]!.sheet - laid.panels[a]!.sheet || a - b);
     const placed = laid.panels.map((panel) => {
       const { right, down } = at(laid.sheets, panel.sheet);
       return translated(right, down);
     });
-    const flat: FlatState = { placed, order };
+    const flat: FlatState = { placed, order: firstOrder(laid) };
     this.moment = { flat, standing: false, hinges, bends: hinges.map(() => 0), bonds: [] };
   }
 

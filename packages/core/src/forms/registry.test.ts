@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { z } from 'zod';
 import { bookPose } from '../folding/book-pose.ts';
 import { JOINED_WITHIN, poseAt } from '../folding/poses.ts';
 import { poseOnTape, tapeOf } from '../folding/rehearsal.ts';
 import { connectedParts, sidesOf } from '../folding/laid-paper.ts';
 import { lastMoment } from '../folding/run.ts';
+import { meaningOf } from '../folding/step-meaning.ts';
+import { stepSchema } from '../folding/step-schema.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
 import { inch, mm, type Nm } from '../units/nm.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
@@ -98,6 +101,23 @@ describe('every form of the registry', () => {
           expect(connectedParts(run.laid.panels.length, lastMoment(run).hinges)).toHaveLength(run.laid.sheets.length);
         }),
         { numRuns: 40 },
+      );
+    });
+
+    it(`${id}: its steps come from outside as they are, and mean the blade, the glue and the joins that they make`, () => {
+      fc.assert(
+        fc.property(choices, (choice) => {
+          const { run } = planned(choice);
+          expect(z.array(stepSchema).parse(JSON.parse(JSON.stringify(run.steps)))).toEqual(run.steps);
+          run.steps.forEach((step, i) => {
+            const { tools, joins, parts, afterwards } = meaningOf(run, i);
+            expect(parts).toBe(step.kind === 'slit' || step.kind === 'cut');
+            if (parts) expect(tools).toContain('blade');
+            expect(joins).toEqual([...run.glued, ...run.joined].flatMap((one) => (one.step === i ? [one.panels] : [])));
+            expect(tools.includes('glue')).toBe(afterwards.includes('dry'));
+          });
+        }),
+        { numRuns: 20 },
       );
     });
 

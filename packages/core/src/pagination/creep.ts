@@ -32,6 +32,6 @@ export const creepOf = (folio: number, creep: Creep): Nm =>
 export const sectionThickness = (folios: number, { printing }: Pick<BookDocument, 'printing'>): Nm =>
   nm(2 * folios * printing.creep.thickness);
 
-/** All leaves and flaps of the closed book, pressed: layers × T. */
+/** All leaves, flaps and tabs of the closed book, pressed: layers × T. */
 export const closedThickness = ({ reading }: Pick<FoldedBook, 'reading'>, thickness: Nm): Nm =>
-  nm(reading.layers.length * thickness);
+  nm(reading.held.order.length * thickness);
