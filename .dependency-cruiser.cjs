@@ -1,6 +1,33 @@
-/** One direction of imports: web and server → words → core; nothing the other way, nothing sideways, no cycles. */
+/* One direction of imports: web and server → words → core; nothing the other way, nothing sideways, no cycles. */
+
+/** The core's folders from the ground up: each knows only those below it, types included. Tests may look up. */
+const FLOORS = [
+  'units',
+  'geometry',
+  'paper',
+  'folding',
+  'forms',
+  'printer',
+  'document',
+  'cutting',
+  'printing',
+  'pagination',
+  'book',
+  'output',
+  'checks',
+  'safekeeping',
+  'contract',
+];
+const floors = FLOORS.slice(0, -1).map((folder, i) => ({
+  name: `floor-${folder}`,
+  severity: 'error',
+  from: { path: `packages/core/src/${folder}/`, pathNot: '(\\.test|fixtures?)\\.ts$' },
+  to: { path: `packages/core/src/(${FLOORS.slice(i + 1).join('|')})/` },
+}));
+
 module.exports = {
   forbidden: [
+    ...floors,
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
     {
       name: 'core-is-pure',

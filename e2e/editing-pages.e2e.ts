@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Select } from 'selenium-webdriver/lib/select.js';
-import type { BookDocument } from '../packages/core/src/book/document.ts';
+import type { BookDocument } from '../packages/core/src/document/document.ts';
 import { startApp, type RunningApp } from './app.ts';
 import { By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
 import { dropFiles } from './drop.ts';

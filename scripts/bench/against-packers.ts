@@ -2,7 +2,7 @@ import { pack2D } from 'binpackingjs/2d';
 import { createRequire } from 'node:module';
 import type * as Packers from 'maxrects-packer';
 import { planCutting } from '../../packages/core/src/cutting/cutting-plan.ts';
-import type { PieceGrain } from '../../packages/core/src/cutting/parent.ts';
+import type { PieceGrain } from '../../packages/core/src/paper/sheet-size.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
 import type { Figure } from './measuring.ts';
 

@@ -1,7 +1,7 @@
 import { planCutting } from '../../packages/core/src/cutting/cutting-plan.ts';
 import type { WantedPiece } from '../../packages/core/src/cutting/parent.ts';
 import { doJob } from '../../packages/core/src/cutting/jobs.ts';
-import { USUAL_KIT } from '../../packages/core/src/cutting/kit.ts';
+import { USUAL_KIT } from '../../packages/core/src/document/kit.ts';
 import { kitTask, rankAnswers } from '../../packages/core/src/cutting/plan-on-paper.ts';
 import { becomings, bookKinds, USUAL_BOUNDS } from '../../packages/core/src/cutting/sheet-becomes.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';

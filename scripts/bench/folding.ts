@@ -1,8 +1,8 @@
 import { impose } from '../../packages/core/src/pagination/imposition.ts';
 import { pagePlaces } from '../../packages/core/src/pagination/page-places.ts';
 import { planBook, type FoldedBook } from '../../packages/core/src/forms/planned-book.ts';
-import { onPage } from '../../packages/core/src/book/document.ts';
-import { USUAL_PRINTING } from '../../packages/core/src/book/usual.ts';
+import { onPage } from '../../packages/core/src/document/document.ts';
+import { USUAL_PRINTING } from '../../packages/core/src/document/usual.ts';
 import { meanderBook } from '../../packages/core/src/forms/meander-book.ts';
 import { slitBook } from '../../packages/core/src/forms/slit-book.ts';
 import { poseOnTape } from '../../packages/core/src/folding/rehearsal.ts';

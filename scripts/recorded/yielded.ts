@@ -2,7 +2,7 @@ import path from 'node:path';
 import { decodePDFRawStream, PDFArray, PDFContentStream, PDFRawStream } from '@cantoo/pdf-lib';
 import type { PDFDocument } from '@cantoo/pdf-lib';
 import { applyCommand, type Command } from '../../packages/core/src/book/command.ts';
-import { FITS, ROLES, type AssetInfo, type BookDocument } from '../../packages/core/src/book/document.ts';
+import { FITS, ROLES, type AssetInfo, type BookDocument } from '../../packages/core/src/document/document.ts';
 import { newBook } from '../../packages/core/src/book/new-book.ts';
 import { neededPieces, sheetsForEdition } from '../../packages/core/src/cutting/kit.ts';
 import { needsOf } from '../../packages/core/src/forms/needs.ts';
@@ -10,7 +10,7 @@ import { planBook, type FoldedBook, type FormChoice } from '../../packages/core/
 import { closedSize } from '../../packages/core/src/output/nest-marks.ts';
 import { sheetLines } from '../../packages/core/src/output/sheet-lines.ts';
 import { closedThickness, creepPerFolio } from '../../packages/core/src/pagination/creep.ts';
-import { foliosPerSection } from '../../packages/core/src/pagination/nest.ts';
+import { foliosPerSection } from '../../packages/core/src/folding/nest.ts';
 import { pagePlaces } from '../../packages/core/src/pagination/page-places.ts';
 import type { Sheet } from '../../packages/core/src/paper/sheet-size.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';

@@ -1,4 +1,4 @@
-import type { DeviceBehaviour } from '../src/printing/device.ts';
+import type { DeviceBehaviour } from '../src/printer/device.ts';
 
 /** Every device there can be. */
 export const EVERY_DEVICE: readonly DeviceBehaviour[] = (['top', 'bottom'] as const).flatMap((feedsFrom) =>

@@ -1,6 +1,6 @@
-import { blankPile, movedPile, printOn, type DeviceBehaviour } from '@eight-up/core/printing/device';
-import { rehearse, twoPassFrom, type TwoPass } from '@eight-up/core/printing/feed-rehearsal';
-import { flipForPass } from '@eight-up/core/printing/printer';
+import { blankPile, movedPile, printOn, type DeviceBehaviour } from '@eight-up/core/printer/device';
+import { rehearse, twoPassFrom, type TwoPass } from '@eight-up/core/printer/feed-rehearsal';
+import { flipForPass } from '@eight-up/core/printer/printer';
 import { expect } from 'vitest';
 import { EVERY_DEVICE } from '../../core/test/every-device.ts';
 import { markedPdf, pagesOfWords, type PageOfWords, type Spot } from './marked-pages.ts';

@@ -1,6 +1,6 @@
 import type { Check } from '@eight-up/core/checks/check';
 import { GOOD_RESOLUTION, SOFT_RESOLUTION } from '@eight-up/core/checks/resolution';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { grainName } from '@eight-up/core/paper/sheet-size';
 import { measure, measureSize, usualMeasure, type LengthUnit } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { doJob } from '@eight-up/core/cutting/jobs';
-import { USUAL_KIT } from '@eight-up/core/cutting/kit';
+import { USUAL_KIT } from '@eight-up/core/document/kit';
 import { kitTask, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import { PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper';
 import { NAMED_SIZES, type FibreAxis } from '@eight-up/core/paper/sheet-size';

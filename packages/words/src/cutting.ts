@@ -3,7 +3,7 @@ import { readOff, type Mark, type Reading } from '@eight-up/core/cutting/marks';
 import type { OffcutUse } from '@eight-up/core/cutting/offcut-use';
 import type { Parent } from '@eight-up/core/cutting/parent';
 import type { PaperPlan, RankBy } from '@eight-up/core/cutting/plan-on-paper';
-import { isOwnSheet, OWN_SHEET, pieceName, type CutEdge, type Kit } from '@eight-up/core/cutting/kit';
+import { isOwnSheet, OWN_SHEET, pieceName, type CutEdge, type Kit } from '@eight-up/core/document/kit';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';

@@ -1,9 +1,9 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { USUAL_PRINTING } from '@eight-up/core/book/usual';
+import { USUAL_PRINTING } from '@eight-up/core/document/usual';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import type { FormFamily } from '@eight-up/core/forms/form';
 import { needsOf, type Need } from '@eight-up/core/forms/needs';
-import { foliosPerSection } from '@eight-up/core/pagination/nest';
+import { foliosPerSection } from '@eight-up/core/folding/nest';
 import { grainName } from '@eight-up/core/paper/sheet-size';
 import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';

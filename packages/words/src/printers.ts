@@ -1,6 +1,6 @@
-import type { PileMove } from '@eight-up/core/printing/device';
-import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
-import { TEST_LINE, type Printer } from '@eight-up/core/printing/printer';
+import type { PileMove } from '@eight-up/core/printer/device';
+import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
+import { TEST_LINE, type Printer } from '@eight-up/core/printer/printer';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
 

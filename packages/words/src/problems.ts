@@ -3,7 +3,7 @@ import type { CommandProblem } from '@eight-up/core/book/command';
 import type { BookFileNote, BookFileProblem } from '@eight-up/core/contract/book-file';
 import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { CuttingProblem } from '@eight-up/core/cutting/parent';
-import type { PrinterProblem } from '@eight-up/core/printing/printer';
+import type { PrinterProblem } from '@eight-up/core/printer/printer';
 import type { PaperProblem } from '@eight-up/core/paper/paper';
 import type { PaperTableProblem } from '@eight-up/core/paper/paper-table';
 import type { PlanFileProblem } from '@eight-up/core/output/read-page-plan';

@@ -1,6 +1,6 @@
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { FoldStep, JoinHow, Purpose, Step, StepKind } from '@eight-up/core/folding/step';
-import { foliosPerSection } from '@eight-up/core/pagination/nest';
+import { foliosPerSection } from '@eight-up/core/folding/nest';
 import { needsOf } from '@eight-up/core/forms/needs';
 
 /** A step in a maker's words: a heading of a few words and one sentence; a caution where a blade or glue is used. */

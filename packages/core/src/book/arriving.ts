@@ -1,5 +1,5 @@
 import type { Command } from './command.ts';
-import type { BookPage, PageContent } from './document.ts';
+import type { BookPage, PageContent } from '../document/document.ts';
 import { takesPicture } from './sequence.ts';
 
 /**

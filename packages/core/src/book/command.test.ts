@@ -2,7 +2,15 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
 import { applyCommand, type Command } from './command.ts';
-import { contentsOf, EMPTY_PAGE, FITS, ROLES, THREADS, type BookDocument, type PageContent } from './document.ts';
+import {
+  contentsOf,
+  EMPTY_PAGE,
+  FITS,
+  ROLES,
+  THREADS,
+  type BookDocument,
+  type PageContent,
+} from '../document/document.ts';
 import { migrateCommand, migrateDocument, DOCUMENT_MIGRATIONS, DOCUMENT_VERSION } from './migrations.ts';
 import { newBook } from './new-book.ts';
 

@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Numbering } from '../folding/reading.ts';
-import { kitProblem, type Kit, type KitProblem } from '../cutting/kit.ts';
+import { kitProblem, type Kit, type KitProblem } from '../document/kit.ts';
 import type { PaperKind } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import type { Nm } from '../units/nm.ts';
@@ -22,7 +22,7 @@ import {
   type SpreadHow,
   type SpreadOver,
   type Thread,
-} from './document.ts';
+} from '../document/document.ts';
 import { fitToForm } from './new-book.ts';
 import { arrange, planRowProblem, type PlanRow, type PlanRowProblem } from './page-plan-row.ts';
 import {

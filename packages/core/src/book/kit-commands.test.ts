@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { USUAL_KIT, type KitPiece } from '../cutting/kit.ts';
+import { USUAL_KIT, type KitPiece } from '../document/kit.ts';
 import { PLAIN_PAPER } from '../paper/paper.ts';
 import { mm } from '../units/nm.ts';
 import { applyCommand, type Command } from './command.ts';
-import type { BookDocument, ChosenPaper } from './document.ts';
+import type { BookDocument, ChosenPaper } from '../document/document.ts';
 import { migrateDocument } from './migrations.ts';
 import { newBook } from './new-book.ts';
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bookDocumentSchema } from '../contract/schemas.ts';
 import { mm } from '../units/nm.ts';
 import { applyCommand, type Command } from './command.ts';
-import { EMPTY_PAGE, onPage, type BookDocument, type BookPage, type PageContent } from './document.ts';
+import { EMPTY_PAGE, onPage, type BookDocument, type BookPage, type PageContent } from '../document/document.ts';
 import { migrateCommand, migrateDocument } from './migrations.ts';
 import { newBook } from './new-book.ts';
 

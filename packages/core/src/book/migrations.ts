@@ -1,7 +1,7 @@
-import { onPage, type BookDocument, type BookPage, type PageContent } from './document.ts';
+import { onPage, type BookDocument, type BookPage, type PageContent } from '../document/document.ts';
 import { resized, wholeOf } from './sequence.ts';
-import { USUAL_KIT } from '../cutting/kit.ts';
-import { USUAL_LETTERING, USUAL_PRINTING } from './usual.ts';
+import { USUAL_KIT } from '../document/kit.ts';
+import { USUAL_LETTERING, USUAL_PRINTING } from '../document/usual.ts';
 
 type Json = Readonly<Record<string, unknown>>;
 

@@ -1,10 +1,10 @@
 import { ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
-import { EMPTY_PAGE, type BookDocument } from './document.ts';
+import { EMPTY_PAGE, type BookDocument } from '../document/document.ts';
 import { resized } from './sequence.ts';
-import { USUAL_KIT } from '../cutting/kit.ts';
-import { USUAL_LETTERING, USUAL_PRINTING } from './usual.ts';
+import { USUAL_KIT } from '../document/kit.ts';
+import { USUAL_LETTERING, USUAL_PRINTING } from '../document/usual.ts';
 
 /** An empty book of a form on a sheet. */
 export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<BookDocument, PlanProblem> {

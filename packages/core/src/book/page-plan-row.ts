@@ -6,7 +6,7 @@ import {
   type PageContent,
   type Role,
   type Thread,
-} from './document.ts';
+} from '../document/document.ts';
 import { waiting, type Sequence } from './sequence.ts';
 
 /** One row of a page plan that comes back: what a page is to carry. Whatever is absent stays as it is on that page. */

@@ -1,4 +1,4 @@
-import { EMPTY_PAGE, isBare, type BookDocument, type BookPage, type PageContent } from './document.ts';
+import { EMPTY_PAGE, isBare, type BookDocument, type BookPage, type PageContent } from '../document/document.ts';
 
 /** The parts of a document that a change of sequence touches. */
 export type Sequence = Pick<BookDocument, 'pages' | 'tray'>;

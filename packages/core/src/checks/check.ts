@@ -1,4 +1,4 @@
-import type { Accepted, KeepClear, Role } from '../book/document.ts';
+import type { Accepted, KeepClear, Role } from '../document/document.ts';
 
 type Axis = 'vertical' | 'horizontal';
 type Pages = readonly number[];

@@ -9,7 +9,7 @@ import {
   type AssetPage,
   type BookDocument,
   type PageContent,
-} from '../book/document.ts';
+} from '../document/document.ts';
 import { newBook } from '../book/new-book.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';

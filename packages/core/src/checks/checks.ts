@@ -1,11 +1,11 @@
 import { largestSheet } from '../folding/laid-paper.ts';
 import { sectionThickness } from '../pagination/creep.ts';
-import { mostFolios } from '../pagination/nest.ts';
+import { mostFolios } from '../folding/nest.ts';
 import { impose } from '../pagination/imposition.ts';
 import { gridOnParent } from '../printing/on-parent.ts';
 import { mm } from '../units/nm.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { AssetLookup, BookDocument } from '../book/document.ts';
+import type { AssetLookup, BookDocument } from '../document/document.ts';
 import type { Check } from './check.ts';
 import { flapChecks } from './flap-checks.ts';
 import { pageChecks } from './page-checks.ts';

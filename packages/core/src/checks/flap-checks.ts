@@ -1,7 +1,7 @@
-import type { BookDocument } from '../book/document.ts';
+import type { BookDocument } from '../document/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { creepPerFolio } from '../pagination/creep.ts';
-import { folioOfPage } from '../pagination/nest.ts';
+import { folioOfPage } from '../folding/nest.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
 import { mm } from '../units/nm.ts';
 import type { Check } from './check.ts';

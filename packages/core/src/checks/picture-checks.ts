@@ -1,5 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { AssetLookup, BookDocument, Margins } from '../book/document.ts';
+import type { AssetLookup, BookDocument } from '../document/document.ts';
+import type { Margins } from '../printer/printer.ts';
 import { sheetSize } from '../folding/laid-paper.ts';
 import { bottom, meet, right, type Rect } from '../geometry/rect.ts';
 import { metByGutter } from '../pagination/gutter.ts';

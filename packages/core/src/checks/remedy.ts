@@ -1,8 +1,8 @@
 import { planBook, type FoldedBook } from '../forms/planned-book.ts';
 import { applyCommand, type Command } from '../book/command.ts';
-import { AS_IT_FITS, type AssetLookup, type BookDocument } from '../book/document.ts';
+import { AS_IT_FITS, type AssetLookup, type BookDocument } from '../document/document.ts';
 import { takesPicture } from '../book/sequence.ts';
-import { USUAL_PRINTING } from '../book/usual.ts';
+import { USUAL_PRINTING } from '../document/usual.ts';
 import { missingGlyphs } from '../output/face.ts';
 import { impose } from '../pagination/imposition.ts';
 import { unreachedOn } from '../printing/reach.ts';

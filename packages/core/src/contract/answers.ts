@@ -1,6 +1,6 @@
-import type { Printer } from '../printing/printer.ts';
+import type { Printer } from '../printer/printer.ts';
 import type { Paper } from '../paper/paper.ts';
-import type { AssetInfo, BookDocument, PageContent } from '../book/document.ts';
+import type { AssetInfo, BookDocument, PageContent } from '../document/document.ts';
 import type { BookFileNote } from './book-file.ts';
 import type { ChangeWords } from '../book/history.ts';
 import type { Backup } from '../safekeeping/backup.ts';

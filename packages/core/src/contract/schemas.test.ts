@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { newBook } from '../book/new-book.ts';
-import { AS_IT_FITS } from '../book/document.ts';
-import { USUAL_PRINTING } from '../book/usual.ts';
+import { AS_IT_FITS } from '../document/document.ts';
+import { USUAL_PRINTING } from '../document/usual.ts';
 import { FORMS } from '../forms/registry.ts';
 import { parameterFields } from '../forms/parameter-fields.ts';
 import { mm } from '../units/nm.ts';

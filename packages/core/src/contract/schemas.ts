@@ -8,14 +8,14 @@ import {
   SPREAD_HOW,
   THREADS,
   type BookDocument,
-} from '../book/document.ts';
-import { USUAL_PRINTING } from '../book/usual.ts';
+} from '../document/document.ts';
+import { USUAL_PRINTING } from '../document/usual.ts';
 import type { Command } from '../book/command.ts';
-import { CUT_EDGES, USUAL_KIT } from '../cutting/kit.ts';
+import { CUT_EDGES, USUAL_KIT } from '../document/kit.ts';
 import { EDGES, FOUND_BY, PAPER_KINDS, STUFFS, type PaperDraft } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
-import { PILE_MOVES } from '../printing/device.ts';
-import type { PrinterDraft } from '../printing/printer.ts';
+import { PILE_MOVES } from '../printer/device.ts';
+import type { PrinterDraft } from '../printer/printer.ts';
 import type { Nm } from '../units/nm.ts';
 
 /** A length in whole nanometres. Bounds of use (what a sheet may be) are checked by core, with sentences. */

@@ -1,9 +1,10 @@
-import type { BookDocument, ChosenPaper } from '../book/document.ts';
+import type { BookDocument, ChosenPaper } from '../document/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Paper, PaperKind } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
-import { isOwnSheet, sheetGrain } from './kit.ts';
+import { isOwnSheet } from '../document/kit.ts';
+import { sheetGrain } from './kit.ts';
 import { otherGrain } from '../paper/paper.ts';
 import { kitTask, type KitTask, type PaperPlan } from './plan-on-paper.ts';
 

@@ -1,106 +1,10 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { sheetSize } from '../folding/laid-paper.ts';
 import { PAPER_KINDS, type Paper, type PaperKind } from '../paper/paper.ts';
-import type { FibreAxis } from '../paper/sheet-size.ts';
+import type { FibreAxis, PieceGrain } from '../paper/sheet-size.ts';
+import { OWN_SHEET, type Kit } from '../document/kit.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
 import type { NeededPiece, StockedParent } from './edition.ts';
-import type { PieceGrain } from './parent.ts';
-
-/** A part of the book cut from paper, board or covering, besides the sheet that the form folds. */
-export interface KitPiece {
-  readonly id: string;
-  readonly name: string;
-  readonly width: Nm;
-  readonly height: Nm;
-  readonly grain: PieceGrain;
-  /** how many one book takes */
-  readonly each: number;
-  readonly on: PaperKind;
-  readonly note: string;
-}
-
-export const CUT_EDGES = ['cut', 'torn', 'trimmed'] as const;
-/**
- * How edges are made: cut to size; torn, which loses its allowance between two pieces; cut oversize and trimmed later, which adds
- * its allowance on every side.
- */
-export type CutEdge = (typeof CUT_EDGES)[number];
-
-export interface CuttingManner {
-  readonly edge: CutEdge;
-  readonly allowance: Nm;
-  /** taken off all four sides to come to a true right angle */
-  readonly squaring: Nm;
-  /** taken off where a sheet has a deckle */
-  readonly deckle: Nm;
-  /** the longest cut of the maker's trimmer; null: rule and knife, any length */
-  readonly longest: Nm | null;
-}
-
-/** What an edition takes: how many, of which parts, cut how. */
-export interface Kit {
-  readonly copies: number;
-  /** spare sheets: so many, or so many of a hundred, whichever is more */
-  readonly spareSheets: number;
-  readonly sparePercent: number;
-  readonly pieces: readonly KitPiece[];
-  readonly manner: CuttingManner;
-}
-
-/** Usual: two spare sheets or a tenth; nothing lost to squaring on clean sheets; 10 mm for a deckle, 3 mm for a tear. */
-export const USUAL_KIT: Kit = {
-  copies: 1,
-  spareSheets: 2,
-  sparePercent: 10,
-  pieces: [],
-  manner: { edge: 'cut', allowance: mm(3), squaring: mm(0), deckle: mm(10), longest: null },
-};
-
-export type KitProblem =
-  | { readonly code: 'kit-copies-not-a-number'; readonly most: number }
-  | { readonly code: 'kit-spares-not-a-number' }
-  | {
-      readonly code: 'kit-piece-not-a-size';
-      readonly name: string;
-      readonly side: 'width' | 'height';
-      readonly length: Nm;
-    }
-  | { readonly code: 'kit-piece-count'; readonly name: string }
-  | { readonly code: 'kit-piece-twice'; readonly name: string }
-  | { readonly code: 'kit-allowance'; readonly what: 'allowance' | 'squaring' | 'deckle' | 'longest' };
-
-const MOST_COPIES = 100_000;
-
-/** What cannot be meant in a kit. */
-export function kitProblem({ copies, spareSheets, sparePercent, pieces, manner }: Kit): KitProblem | undefined {
-  if (!Number.isInteger(copies) || copies < 1 || copies > MOST_COPIES)
-    return { code: 'kit-copies-not-a-number', most: MOST_COPIES };
-  if (!(spareSheets >= 0 && spareSheets <= MOST_COPIES && sparePercent >= 0 && sparePercent <= 1000))
-    return { code: 'kit-spares-not-a-number' };
-  const ids = new Set<string>();
-  for (const { id, name, each, ...size } of pieces) {
-    if (ids.has(id) || isOwnSheet(id)) return { code: 'kit-piece-twice', name };
-    ids.add(id);
-    for (const side of ['width', 'height'] as const)
-      if (size[side] < mm(2) || size[side] > mm(5000))
-        return { code: 'kit-piece-not-a-size', name, side, length: size[side] };
-    if (!Number.isInteger(each) || each < 1 || each > 1000) return { code: 'kit-piece-count', name };
-  }
-  for (const what of ['allowance', 'squaring', 'deckle'] as const)
-    if (manner[what] < 0 || manner[what] > mm(200)) return { code: 'kit-allowance', what };
-  return manner.longest !== null && (manner.longest < mm(20) || manner.longest > mm(5000))
-    ? { code: 'kit-allowance', what: 'longest' }
-    : undefined;
-}
-
-/** The form's own sheet has this id among the pieces; narrower folios of the same book have it with a number. */
-export const OWN_SHEET = 'sheet';
-
-export const isOwnSheet = (id: string): boolean => id === OWN_SHEET || id.startsWith(`${OWN_SHEET} `);
-
-/** What one piece of the kit is called; null: a sheet that the form folds. */
-export const pieceName = (kit: Kit, id: string): string | null =>
-  kit.pieces.find((piece) => piece.id === id)?.name ?? null;
 
 /** Sheets of one copy that are of one size. */
 export interface OwnSheets {

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result.ts';
-import type { FibreAxis } from '../paper/sheet-size.ts';
+import type { FibreAxis, PieceGrain } from '../paper/sheet-size.ts';
 import { nm, type Nm } from '../units/nm.ts';
 
 /** A sheet as bought, lying as it is cut: y towards the tail. Lengths in nanometres. */
@@ -11,9 +11,6 @@ export interface Parent {
   /** taken off each edge first, to square the sheet or to lose a deckle */
   readonly trims: { readonly left: Nm; readonly right: Nm; readonly top: Nm; readonly bottom: Nm };
 }
-
-/** Which way the fibres of a piece must run, said of the piece itself. */
-export type PieceGrain = 'along-width' | 'along-height' | 'any';
 
 /** What is wanted: a size, its grain, how many pages one piece makes. */
 export interface WantedPiece {

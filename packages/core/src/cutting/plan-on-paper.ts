@@ -5,7 +5,8 @@ import { otherGrain, type Paper, type PaperKind } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { cuttingWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type CutAlike, type EditionProblem, type NeededPiece, type StockedParent } from './edition.ts';
-import { gapOf, neededPieces, offcutParents, parentOf, type Kit } from './kit.ts';
+import type { Kit } from '../document/kit.ts';
+import { gapOf, neededPieces, offcutParents, parentOf } from './kit.ts';
 import type { SolveLinear } from './linear-program.ts';
 
 /** The parts of an edition that are cut from one kind of material. */

@@ -1,7 +1,9 @@
-import type { FoldedBook } from '../forms/planned-book.ts';
+import type { Assembled } from './read-book.ts';
 import { ajarAt, ajarPose } from './ajar.ts';
 import { bookPose, holdPose } from './book-pose.ts';
 import { poseAt, type Pose } from './poses.ts';
+
+type Rehearsed = Pick<Assembled, 'run' | 'reading'>;
 
 /**
  * The rehearsal is one long tape: position k (0 … steps) is the paper after k steps, steps + 1 the book in the
@@ -13,7 +15,7 @@ export interface Tape {
   readonly end: number;
 }
 
-export const tapeOf = ({ run, reading }: FoldedBook): Tape => {
+export const tapeOf = ({ run, reading }: Rehearsed): Tape => {
   const steps = run.steps.length;
   return { steps, end: steps + reading.views.length };
 };
@@ -22,14 +24,14 @@ export const tapeOf = ({ run, reading }: FoldedBook): Tape => {
 export type TapePlace =
   { readonly kind: 'paper'; readonly done: number } | { readonly kind: 'book'; readonly view: number };
 
-export function placeOnTape(plan: FoldedBook, position: number): TapePlace {
+export function placeOnTape(plan: Rehearsed, position: number): TapePlace {
   const { steps } = tapeOf(plan);
   const whole = Math.round(position);
   return whole <= steps ? { kind: 'paper', done: whole } : { kind: 'book', view: whole - steps - 1 };
 }
 
 /** The pose at any position, clamped to the tape. After a glueing the pile lies open at its place; what comes next closes it first. */
-export function poseOnTape(plan: FoldedBook, position: number): Pose {
+export function poseOnTape(plan: Rehearsed, position: number): Pose {
   const { end } = tapeOf(plan);
   const within = Math.min(Math.max(position, 0), end);
   const whole = Math.min(Math.floor(within), end - 1);
@@ -42,7 +44,7 @@ export function poseOnTape(plan: FoldedBook, position: number): Pose {
   return closedPose(plan, whole, rest);
 }
 
-function closedPose(plan: FoldedBook, whole: number, t: number): Pose {
+function closedPose(plan: Rehearsed, whole: number, t: number): Pose {
   const { steps } = tapeOf(plan);
   if (whole < steps) return poseAt(plan.run, whole, t);
   return whole === steps ? holdPose(plan.run, plan.reading, t) : bookPose(plan.run, plan.reading, whole - steps - 1, t);

@@ -1,6 +1,6 @@
 import { sheetSize } from '../folding/laid-paper.ts';
 import { toolsOf } from '../folding/step-meaning.ts';
-import { foliosPerSection } from '../pagination/nest.ts';
+import { foliosPerSection } from '../folding/nest.ts';
 import type { FoldedBook } from './planned-book.ts';
 
 /** What a book takes besides hands: a blade, glue, a blunt knife for its bolts, and what holds loose folios. */

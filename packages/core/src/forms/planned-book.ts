@@ -1,9 +1,9 @@
 import { fail, ok, type Result } from '../result.ts';
 import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
 import type { FoldProblem } from '../folding/problem.ts';
-import { readBook } from '../folding/read-book.ts';
-import type { Hold, Reading, ReadingProblem } from '../folding/reading.ts';
-import { runSteps, type FoldRun } from '../folding/run.ts';
+import { readBook, type Assembled } from '../folding/read-book.ts';
+import type { ReadingProblem } from '../folding/reading.ts';
+import { runSteps } from '../folding/run.ts';
 import { checkSheet, type Sheet, type SheetProblem } from '../paper/sheet-size.ts';
 import type { Form, FormProblem } from './form.ts';
 import { formById } from './registry.ts';
@@ -15,13 +15,10 @@ export interface FormChoice {
 }
 
 /** Everything that folding tells about a book: derived anew from the choice and the sheet, never stored. */
-export interface FoldedBook {
+export interface FoldedBook extends Assembled {
   readonly form: Form;
   readonly parameters: Readonly<Record<string, unknown>>;
   readonly sheet: Sheet;
-  readonly hold: Hold;
-  readonly run: FoldRun;
-  readonly reading: Reading;
   readonly pattern: readonly PatternLine[];
 }
 

@@ -4,11 +4,11 @@ import { pageLabel, type PageLabel, type SheetSide } from '../folding/reading.ts
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { creepOf } from '../pagination/creep.ts';
 import type { PrintedBook } from '../printing/print-layout.ts';
-import { folioOfPage } from '../pagination/nest.ts';
+import { folioOfPage } from '../folding/nest.ts';
 import { pageOnSheet, shrinkOf } from '../pagination/imposition.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
 import type { PageBox } from '../pagination/placing.ts';
-import type { BookDocument, BookPage, Lettering, Role } from '../book/document.ts';
+import type { BookDocument, BookPage, Lettering, Role } from '../document/document.ts';
 import type { DrawItem } from './drawing.ts';
 import { widthOfText, wrapText } from './face.ts';
 

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { USUAL_PRINTING } from '../book/usual.ts';
+import { USUAL_PRINTING } from '../document/usual.ts';
 import { toNm } from '../folding/laid-paper.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { creepPerFolio } from '../pagination/creep.ts';
-import { spineFolds } from '../pagination/nest.ts';
+import { spineFolds } from '../folding/nest.ts';
 import { mm } from '../units/nm.ts';
 import { closedSize, gatherMarks, nestMarks, trimLines } from './nest-marks.ts';
 

@@ -1,11 +1,11 @@
-import type { Printing } from '../book/document.ts';
+import type { Printing } from '../document/document.ts';
 import { sheetSize, toNm } from '../folding/laid-paper.ts';
 import { headOf } from '../folding/read-bound.ts';
 import { bounds } from '../folding/state.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { creepPerFolio } from '../pagination/creep.ts';
-import { nestOf, spineFolds, type SpineFold } from '../pagination/nest.ts';
+import { nestOf, spineFolds, type SpineFold } from '../folding/nest.ts';
 import { at } from '../result.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
 import type { DrawItem } from './drawing.ts';

@@ -2,7 +2,7 @@ import { pageLabel } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { type PlacedContent } from '../pagination/imposition.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
-import type { BookDocument } from '../book/document.ts';
+import type { BookDocument } from '../document/document.ts';
 
 /** One row of the page plan: what stands on a page, and where the page stands on the sheet. */
 export interface PagePlanRow {

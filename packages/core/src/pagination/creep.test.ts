@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { checkBook } from '../checks/checks.ts';
 import { newBook } from '../book/new-book.ts';
-import { onPage, type AssetInfo, type BookDocument, type Creep } from '../book/document.ts';
+import { onPage, type AssetInfo, type BookDocument, type Creep } from '../document/document.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { creepOf, creepPerFolio } from './creep.ts';

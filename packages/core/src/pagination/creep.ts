@@ -1,5 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { BookDocument, Creep } from '../book/document.ts';
+import type { BookDocument, Creep } from '../document/document.ts';
 import { nm, type Nm } from '../units/nm.ts';
 
 /**

@@ -1,9 +1,9 @@
-import type { AssetPage, KeepClear, PageContent, Part, Printing } from '../book/document.ts';
+import type { AssetPage, KeepClear, PageContent, Part, Printing } from '../document/document.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { affineApply } from '../geometry/affine.ts';
 import { nm, type Nm } from '../units/nm.ts';
 import { creepPerFolio } from './creep.ts';
-import { folioOfPage, type Folio } from './nest.ts';
+import { folioOfPage, type Folio } from '../folding/nest.ts';
 import { sizeAsRead, type PagePlace } from './page-places.ts';
 import { placeOnPage, type Share } from './placing.ts';
 import { isTrueSpread, pagesOfPart } from './spread.ts';

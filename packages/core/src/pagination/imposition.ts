@@ -4,13 +4,13 @@ import { sheetSize, sidesOf } from '../folding/laid-paper.ts';
 import type { SheetSide } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
-import type { AssetLookup, AssetPage, BookDocument, PageContent, Printing } from '../book/document.ts';
+import type { AssetLookup, AssetPage, BookDocument, PageContent, Printing } from '../document/document.ts';
 import type { PrintedBook } from '../printing/print-layout.ts';
 import { unreachedOn } from '../printing/reach.ts';
 import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';
 import { creepOf } from './creep.ts';
 import { shareAsPrinted } from './gutter.ts';
-import { folioOfPage } from './nest.ts';
+import { folioOfPage } from '../folding/nest.ts';
 import { extentOf, placeOnPage, type PageBox, type Share } from './placing.ts';
 
 /** A content laid on the sheet. */

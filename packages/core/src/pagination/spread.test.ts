@@ -10,7 +10,7 @@ import {
   type PageContent,
   type SpreadHow,
   type SpreadOver,
-} from '../book/document.ts';
+} from '../document/document.ts';
 import { newBook } from '../book/new-book.ts';
 import { affineApply, quarterTurn } from '../geometry/affine.ts';
 import { planBook } from '../forms/planned-book.ts';

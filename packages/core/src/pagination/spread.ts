@@ -4,7 +4,7 @@ import { isOneSide } from '../folding/laid-paper.ts';
 import { lastMoment } from '../folding/run.ts';
 import type { View } from '../folding/reading.ts';
 import { at } from '../result.ts';
-import type { Part, SpreadHow, SpreadOver } from '../book/document.ts';
+import type { Part, SpreadHow, SpreadOver } from '../document/document.ts';
 import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';
 import type { Share } from './placing.ts';
 

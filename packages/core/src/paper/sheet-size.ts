@@ -5,6 +5,9 @@ import { inch, mm, type Nm } from '../units/nm.ts';
 /** Along which side of the sheet, as it lies, its fibres run. `any`: handmade, little or none. */
 export type FibreAxis = 'along-width' | 'along-height' | 'any' | 'unknown';
 
+/** Which way the fibres of a piece must run, said of the piece itself. */
+export type PieceGrain = Exclude<FibreAxis, 'unknown'>;
+
 /** A sheet as it lies before the maker: width from left to right, height from head to tail. */
 export interface Sheet {
   readonly width: Nm;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm, nm } from '../units/nm.ts';
 import { cellCorner, gridOnParent } from './on-parent.ts';
-import { checkPrinter, correctionFor, flipForPass, type PrinterDraft } from './printer.ts';
+import { checkPrinter, correctionFor, flipForPass, type PrinterDraft } from '../printer/printer.ts';
 
 const size = (width: number, height: number) => ({ width: mm(width), height: mm(height) });
 const cases = fc.record({

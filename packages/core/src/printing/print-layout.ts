@@ -1,5 +1,6 @@
-import type { BookDocument, Printing } from '../book/document.ts';
-import { withSpares, type Kit } from '../cutting/kit.ts';
+import type { BookDocument, Printing } from '../document/document.ts';
+import type { Kit } from '../document/kit.ts';
+import { withSpares } from '../cutting/kit.ts';
 import { largestSheet, sheetSize } from '../folding/laid-paper.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';

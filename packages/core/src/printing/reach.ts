@@ -1,4 +1,5 @@
-import type { Margins, Printing } from '../book/document.ts';
+import type { Printing } from '../document/document.ts';
+import type { Margins } from '../printer/printer.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { nm, type Nm } from '../units/nm.ts';
 import type { ParentGrid } from './on-parent.ts';

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { onPage } from '@eight-up/core/book/document';
+import { onPage } from '@eight-up/core/document/document';
 import { BOOK_FILE_VERSION } from '@eight-up/core/contract/book-file';
 import { markedPdf } from '../../test/marked-pages.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';

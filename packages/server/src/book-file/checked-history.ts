@@ -1,6 +1,6 @@
 import { readFile, writeFile } from 'node:fs/promises';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { DOCUMENT_VERSION, migrateCommand } from '@eight-up/core/book/migrations';
 import { bookLogSchema, loggedChangeSchema, type BookLog, type LoggedChange } from '@eight-up/core/contract/book-file';
 import { sameDocument } from '../books/same-document.ts';

@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { fail, ok, type Result } from '@eight-up/core/result';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { migrateDocument } from '@eight-up/core/book/migrations';
 import { fitToForm } from '@eight-up/core/book/new-book';
 import {

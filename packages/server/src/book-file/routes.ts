@@ -5,7 +5,7 @@ import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
 import type { ImportAnswer } from '@eight-up/core/contract/answers';
 import type { BookFileNote } from '@eight-up/core/contract/book-file';
-import { contentsOf } from '@eight-up/core/book/document';
+import { contentsOf } from '@eight-up/core/document/document';
 import { bookFileProblemWords } from '@eight-up/words/problems';
 import { assetIds, bookAnswer, createBook, findBook } from '../books/service.ts';
 import { Refusal } from '../errors.ts';

@@ -1,5 +1,5 @@
 import path from 'node:path';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { BOOK_FILE_VERSION, HISTORY_ENTRY, originalEntry, type BookLog } from '@eight-up/core/contract/book-file';
 import { FileStore } from '../files/store.ts';
 import { originalsToPack, zipTo } from './zip-out.ts';

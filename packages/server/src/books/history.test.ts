@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
-import { FITS, ROLES, type BookDocument } from '@eight-up/core/book/document';
+import { FITS, ROLES, type BookDocument } from '@eight-up/core/document/document';
 import type { HistoryAnswer } from '@eight-up/core/contract/answers';
 import { RevisionRow } from '../db/entities.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';

@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 
 /** As it is stored: a key without a value is none. */
 const plain = (doc: BookDocument): unknown => JSON.parse(JSON.stringify(doc));

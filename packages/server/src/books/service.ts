@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { cutText } from '@eight-up/core/text';
 import type { EntityManager } from '@mikro-orm/libsql';
 import { applyCommand, differences, type Command } from '@eight-up/core/book/command';
-import { contentsOf, type AssetInfo, type BookDocument } from '@eight-up/core/book/document';
+import { contentsOf, type AssetInfo, type BookDocument } from '@eight-up/core/document/document';
 import { commandProblemWords } from '@eight-up/words/problems';
 import type { BookAnswer, ShelfAnswer } from '@eight-up/core/contract/answers';
 import type { copyRequest } from '@eight-up/core/contract/schemas';

@@ -1,5 +1,5 @@
 import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import type { BookRow } from '../db/entities.ts';
 
 /** A book as it lies in the database. */

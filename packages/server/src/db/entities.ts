@@ -1,9 +1,9 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/book/document';
+import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/document/document';
 import type { Command } from '@eight-up/core/book/command';
 import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
 import type { PaperDraft } from '@eight-up/core/paper/paper';
-import type { PrinterDraft } from '@eight-up/core/printing/printer';
+import type { PrinterDraft } from '@eight-up/core/printer/printer';
 
 /** A book as it stands now. `undoTop` and `redoTop` are revision numbers: what undo and redo would take next. */
 export const BookRow = defineEntity({

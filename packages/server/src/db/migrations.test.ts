@@ -6,7 +6,7 @@ import { Migrator } from '@mikro-orm/migrations';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { applyCommand } from '@eight-up/core/book/command';
 import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
-import { onPage, type PageContent } from '@eight-up/core/book/document';
+import { onPage, type PageContent } from '@eight-up/core/document/document';
 import { newBook } from '@eight-up/core/book/new-book';
 import { databaseAt } from '../../test/first-version.ts';
 import { A4 } from '../../test/server-under-test.ts';

@@ -1,7 +1,7 @@
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Command } from '@eight-up/core/book/command';
-import type { BookPage, Printing } from '@eight-up/core/book/document';
-import { USUAL_PRINTING } from '@eight-up/core/book/usual';
+import type { BookPage, Printing } from '@eight-up/core/document/document';
+import { USUAL_PRINTING } from '@eight-up/core/document/usual';
 import type { Numbering } from '@eight-up/core/folding/reading';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { inch, mm } from '@eight-up/core/units/nm';

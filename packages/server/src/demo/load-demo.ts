@@ -1,7 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { Command } from '@eight-up/core/book/command';
-import type { BookDocument, PageContent } from '@eight-up/core/book/document';
+import type { BookDocument, PageContent } from '@eight-up/core/document/document';
 import { newBook } from '@eight-up/core/book/new-book';
 import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
 import { planOnPaper } from '@eight-up/core/cutting/plan-on-paper';

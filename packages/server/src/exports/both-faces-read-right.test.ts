@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { rehearse, twoPassFrom } from '@eight-up/core/printing/feed-rehearsal';
+import { rehearse, twoPassFrom } from '@eight-up/core/printer/feed-rehearsal';
 import { pagesOfWords } from '../../test/marked-pages.ts';
 import {
   bookOf,

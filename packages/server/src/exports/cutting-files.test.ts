@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { chosenPaper, taskOf } from '@eight-up/core/cutting/chosen';
 import { doJob } from '@eight-up/core/cutting/jobs';
-import { USUAL_KIT } from '@eight-up/core/cutting/kit';
+import { USUAL_KIT } from '@eight-up/core/document/kit';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper';
 import { mm } from '@eight-up/core/units/nm';

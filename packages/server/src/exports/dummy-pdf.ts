@@ -5,7 +5,7 @@ import { mm, nm, toPoints, type Nm } from '@eight-up/core/units/nm';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { numberedDummy } from '@eight-up/core/output/numbered-dummy';
 import { placedItems, type Drawing, type DrawItem } from '@eight-up/core/output/drawing';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { pageNames } from '@eight-up/words/forms';
 import { formWords } from '@eight-up/words/forms/registry';

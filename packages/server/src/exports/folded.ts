@@ -1,4 +1,4 @@
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import { planProblemWords } from '@eight-up/words/problems';
 import { Refusal } from '../errors.ts';

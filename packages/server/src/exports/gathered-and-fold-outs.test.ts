@@ -1,4 +1,4 @@
-import { rehearse, twoPassFrom } from '@eight-up/core/printing/feed-rehearsal';
+import { rehearse, twoPassFrom } from '@eight-up/core/printer/feed-rehearsal';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { pagesOfWords } from '../../test/marked-pages.ts';
 import {

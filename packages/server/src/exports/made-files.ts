@@ -2,7 +2,7 @@ import { writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { PDFDocument } from '@cantoo/pdf-lib';
 import Papa from 'papaparse';
-import type { AssetInfo, BookDocument } from '@eight-up/core/book/document';
+import type { AssetInfo, BookDocument } from '@eight-up/core/document/document';
 import { marksTable, type Reading } from '@eight-up/core/cutting/marks';
 import { cuttingLines } from '@eight-up/core/output/cutting-drawing';
 import { drawingToSvg } from '@eight-up/core/output/svg';

@@ -10,7 +10,7 @@ import {
   THREADS,
   type BookDocument,
   type BookPage,
-} from '@eight-up/core/book/document';
+} from '@eight-up/core/document/document';
 import { newBook } from '@eight-up/core/book/new-book';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { pagePlan } from '@eight-up/core/output/page-plan';

@@ -37,9 +37,9 @@ import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/g
 import type { Rect } from '@eight-up/core/geometry/rect';
 import { TONES, type Drawing, type DrawItem, type Spot2 } from '@eight-up/core/output/drawing';
 import { LINE_CODE } from '@eight-up/core/output/line-code';
-import type { Printing } from '@eight-up/core/book/document';
+import type { Printing } from '@eight-up/core/document/document';
 import type { SheetSide } from '@eight-up/core/folding/reading';
-import { backsTurned } from '@eight-up/core/printing/printer';
+import { backsTurned } from '@eight-up/core/printer/printer';
 import type { DrawingFonts, Face } from './fonts.ts';
 
 /** From the sheet (nanometres, y downwards) to the PDF page (points, y upwards). */

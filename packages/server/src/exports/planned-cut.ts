@@ -1,7 +1,8 @@
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
-import { parentOf, type Kit } from '@eight-up/core/cutting/kit';
+import type { Kit } from '@eight-up/core/document/kit';
+import { parentOf } from '@eight-up/core/cutting/kit';
 import type { Parent } from '@eight-up/core/cutting/parent';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';

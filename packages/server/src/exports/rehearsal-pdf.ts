@@ -1,7 +1,7 @@
 import type { PDFDocument } from '@cantoo/pdf-lib';
 import { mm, toPoints } from '@eight-up/core/units/nm';
 import type { DrawItem } from '@eight-up/core/output/drawing';
-import { TEST_LINE } from '@eight-up/core/printing/printer';
+import { TEST_LINE } from '@eight-up/core/printer/printer';
 import { scaleBar } from './bench-sheet.ts';
 import { embedFonts } from './fonts.ts';
 import { drawDrawing, newDocument } from './pdf-draw.ts';

@@ -1,7 +1,7 @@
 import { raw, Router, type Request } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { foldFile } from '@eight-up/core/output/fold-format';
 import { pagePlan } from '@eight-up/core/output/page-plan';
 import { impose } from '@eight-up/core/pagination/imposition';

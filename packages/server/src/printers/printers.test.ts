@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
-import type { PrinterDraft } from '@eight-up/core/printing/printer';
+import type { PrinterDraft } from '@eight-up/core/printer/printer';
 import { mm } from '@eight-up/core/units/nm';
 import { pagesOfWords } from '../../test/marked-pages.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';

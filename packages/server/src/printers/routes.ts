@@ -3,7 +3,7 @@ import { Router } from 'express';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
 import { changePrinterRequest, printerDraftSchema } from '@eight-up/core/contract/schemas';
-import { checkPrinter, type Printer, type PrinterDraft } from '@eight-up/core/printing/printer';
+import { checkPrinter, type Printer, type PrinterDraft } from '@eight-up/core/printer/printer';
 import { printerProblemWords } from '@eight-up/words/problems';
 import { PrinterRow } from '../db/entities.ts';
 import { mustHaveSeen } from '../db/second-writer.ts';

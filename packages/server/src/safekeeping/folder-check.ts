@@ -1,7 +1,7 @@
 import path from 'node:path';
 import Database from 'libsql';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
-import { contentsOf, type BookDocument } from '@eight-up/core/book/document';
+import { contentsOf, type BookDocument } from '@eight-up/core/document/document';
 import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
 import type { CheckProgress, Finding, FolderReport, OriginalUse } from '@eight-up/core/safekeeping/folder-check';
 import { titleIn } from '../books/stored-book.ts';

@@ -1,7 +1,7 @@
 import { copyFile, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { MikroORM } from '@mikro-orm/libsql';
-import type { BookDocument } from '@eight-up/core/book/document';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { keptBackups, type Backup, type BackupReason } from '@eight-up/core/safekeeping/backup';
 import type { CheckProgress, Finding, FolderReport } from '@eight-up/core/safekeeping/folder-check';
 import type { SafekeepingAnswer } from '@eight-up/core/contract/answers';

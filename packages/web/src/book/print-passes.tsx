@@ -1,9 +1,9 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { sheetsForEdition } from '@eight-up/core/cutting/kit';
-import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
+import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import { papersForEdition } from '@eight-up/core/printing/print-layout';
-import { flipForPass } from '@eight-up/core/printing/printer';
+import { flipForPass } from '@eight-up/core/printer/printer';
 import { counted } from '@eight-up/words/forms';
 import { putBackSentence } from '@eight-up/words/printers';
 import { useSettings } from '../app/settings.ts';

@@ -1,6 +1,6 @@
 import { memo, useMemo, useState } from 'react';
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
-import type { Margins } from '@eight-up/core/book/document';
+import type { Margins } from '@eight-up/core/printer/printer';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
 import { nestMarks } from '@eight-up/core/output/nest-marks';
 import { useActions } from '../app/actions.tsx';

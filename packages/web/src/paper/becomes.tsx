@@ -1,6 +1,7 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import { type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
-import { parentOf, USUAL_KIT, type CuttingManner } from '@eight-up/core/cutting/kit';
+import { USUAL_KIT, type CuttingManner } from '@eight-up/core/document/kit';
+import { parentOf } from '@eight-up/core/cutting/kit';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../app/settings.ts';

@@ -1,4 +1,4 @@
-import type { Kit } from '@eight-up/core/cutting/kit';
+import type { Kit } from '@eight-up/core/document/kit';
 import { pieceOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { kindWords } from '@eight-up/words/cutting';

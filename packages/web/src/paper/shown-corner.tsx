@@ -1,7 +1,8 @@
 import { useMemo, type ReactNode } from 'react';
 import { pieceOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
 import { planCutting } from '@eight-up/core/cutting/cutting-plan';
-import { parentOf, type CuttingManner } from '@eight-up/core/cutting/kit';
+import type { CuttingManner } from '@eight-up/core/document/kit';
+import { parentOf } from '@eight-up/core/cutting/kit';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';

@@ -1,4 +1,4 @@
-import type { PaperPile, PileMove, Print } from '@eight-up/core/printing/device';
+import type { PaperPile, PileMove, Print } from '@eight-up/core/printer/device';
 
 const [W, H] = [96, 68];
 

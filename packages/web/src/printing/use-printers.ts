@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
-import type { PrinterDraft } from '@eight-up/core/printing/printer';
+import type { PrinterDraft } from '@eight-up/core/printer/printer';
 import { getJson, postJson, type ApiFailure } from '../app/api.ts';
 
 /** The maker's printers. */

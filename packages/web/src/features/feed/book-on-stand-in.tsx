@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
-import type { DeviceBehaviour } from '@eight-up/core/printing/device';
-import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
+import type { DeviceBehaviour } from '@eight-up/core/printer/device';
+import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import type { PrintLayout } from '@eight-up/core/printing/print-layout';
-import { printFiles, readPrinted, type ShownPage } from '@eight-up/core/printing/printed-book';
-import { flipForPass } from '@eight-up/core/printing/printer';
+import { printFiles, readPrinted, type ShownPage } from '@eight-up/core/pagination/printed-book';
+import { flipForPass } from '@eight-up/core/printer/printer';
 import { counted } from '@eight-up/words/forms';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
 import { pageBox } from '../../book/page-face.tsx';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { twoPassFrom, type RehearsalSeen } from '@eight-up/core/printing/feed-rehearsal';
-import type { Printer, PrinterDraft } from '@eight-up/core/printing/printer';
+import { twoPassFrom, type RehearsalSeen } from '@eight-up/core/printer/feed-rehearsal';
+import type { Printer, PrinterDraft } from '@eight-up/core/printer/printer';
 import { putBackSentence } from '@eight-up/words/printers';
 import { useOpenBook } from '../../book/use-book.ts';
 import { PuttingBack } from '../../printing/pile-picture.tsx';

@@ -1,5 +1,5 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { TEST_LINE, type TestPrint } from '@eight-up/core/printing/printer';
+import { TEST_LINE, type TestPrint } from '@eight-up/core/printer/printer';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { measuredSentence } from '@eight-up/words/printers';
 import { useSettings } from '../../app/settings.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { blankPile, printOn, type DeviceBehaviour } from '@eight-up/core/printing/device';
-import { rehearse, type RehearsalSeen, type TwoPass } from '@eight-up/core/printing/feed-rehearsal';
+import { blankPile, printOn, type DeviceBehaviour } from '@eight-up/core/printer/device';
+import { rehearse, type RehearsalSeen, type TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import { DEVICE_QUESTIONS } from '@eight-up/words/printers';
 import { PilePicture } from '../../printing/pile-picture.tsx';
 import { Choices } from '../../ui/choices.tsx';

@@ -1,4 +1,4 @@
-import type { RehearsalSeen } from '@eight-up/core/printing/feed-rehearsal';
+import type { RehearsalSeen } from '@eight-up/core/printer/feed-rehearsal';
 import { Choices } from '../../ui/choices.tsx';
 
 interface ThreeLooksProps {

@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
-import type { Printing } from '@eight-up/core/book/document';
+import type { Printing } from '@eight-up/core/document/document';
 import { type Sheet } from '@eight-up/core/paper/sheet-size';
 import { nearCounts } from '@eight-up/core/forms/nested-booklet';
-import { USUAL_PRINTING } from '@eight-up/core/book/usual';
+import { USUAL_PRINTING } from '@eight-up/core/document/usual';
 import {
   counted,
   factsSentence,

@@ -1,11 +1,12 @@
 import { useMemo, useState } from 'react';
 import { taskOf } from '@eight-up/core/cutting/chosen';
-import { isOwnSheet, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
+import { isOwnSheet } from '@eight-up/core/document/kit';
+import { parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
 import { marksOf, type Mark, type Reading } from '@eight-up/core/cutting/marks';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import { offcutUses } from '@eight-up/core/cutting/offcut-use';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
-import type { ChosenPaper } from '@eight-up/core/book/document';
+import type { ChosenPaper } from '@eight-up/core/document/document';
 import { fibreOfPiece } from '@eight-up/core/output/cutting-drawing';
 import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
 import { measure, measureSize } from '@eight-up/core/units/measure';

@@ -1,16 +1,9 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { closedThickness } from '@eight-up/core/pagination/creep';
 import { closedSize } from '@eight-up/core/output/nest-marks';
-import {
-  CUT_EDGES,
-  ownSheets,
-  sheetsForEdition,
-  type CutEdge,
-  type CuttingManner,
-  type Kit,
-  type KitPiece,
-} from '@eight-up/core/cutting/kit';
-import type { PieceGrain } from '@eight-up/core/cutting/parent';
+import { CUT_EDGES, type CutEdge, type CuttingManner, type Kit, type KitPiece } from '@eight-up/core/document/kit';
+import { ownSheets, sheetsForEdition } from '@eight-up/core/cutting/kit';
+import type { PieceGrain } from '@eight-up/core/paper/sheet-size';
 import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';

@@ -2,7 +2,8 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import { isOwnSheet, sheetGrain } from '@eight-up/core/cutting/kit';
+import { isOwnSheet } from '@eight-up/core/document/kit';
+import { sheetGrain } from '@eight-up/core/cutting/kit';
 import {
   rankAnswers,
   sizeOfParent,

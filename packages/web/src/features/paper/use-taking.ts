@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { checkKey } from '@eight-up/core/checks/check';
 import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
-import type { ChosenPaper } from '@eight-up/core/book/document';
+import type { ChosenPaper } from '@eight-up/core/document/document';
 import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { pieceWords } from '@eight-up/words/cutting';

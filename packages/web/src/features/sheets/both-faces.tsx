@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Printing } from '@eight-up/core/book/document';
-import { flipForPass } from '@eight-up/core/printing/printer';
-import type { TwoPass } from '@eight-up/core/printing/feed-rehearsal';
+import type { Printing } from '@eight-up/core/document/document';
+import { flipForPass } from '@eight-up/core/printer/printer';
+import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import { counted } from '@eight-up/words/forms';
 import { measuredSentence, printerWords, putBackSentence } from '@eight-up/words/printers';
 import { useSettings } from '../../app/settings.ts';

@@ -1,6 +1,6 @@
-import { CREEP_MODELS, type Creep } from '@eight-up/core/book/document';
+import { CREEP_MODELS, type Creep } from '@eight-up/core/document/document';
 import { creepOf, creepPerFolio, sectionThickness } from '@eight-up/core/pagination/creep';
-import { mostFolios } from '@eight-up/core/pagination/nest';
+import { mostFolios } from '@eight-up/core/folding/nest';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import { measure, measureSize, usualMeasure } from '@eight-up/core/units/measure';
 import { mm, type Nm } from '@eight-up/core/units/nm';

@@ -1,7 +1,7 @@
-import { ONTO_PLACES } from '@eight-up/core/book/document';
+import { ONTO_PLACES } from '@eight-up/core/document/document';
 import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import { gridOnParent } from '@eight-up/core/printing/on-parent';
-import { foliosPerSection } from '@eight-up/core/pagination/nest';
+import { foliosPerSection } from '@eight-up/core/folding/nest';
 import type { Nm } from '@eight-up/core/units/nm';
 import type { PrintLayout } from '@eight-up/core/printing/print-layout';
 import { CUT_OUT_CAUTION } from '@eight-up/words/cutting';

@@ -1,4 +1,4 @@
-import type { Margins } from '@eight-up/core/book/document';
+import type { Margins } from '@eight-up/core/printer/printer';
 import { shrinkOf } from '@eight-up/core/pagination/imposition';
 import { usualMeasure } from '@eight-up/core/units/measure';
 import { mm, type Nm } from '@eight-up/core/units/nm';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
-import type { Printing } from '@eight-up/core/book/document';
+import type { Printing } from '@eight-up/core/document/document';
 import { unreachedOn } from '@eight-up/core/printing/reach';
-import { mostFolios } from '@eight-up/core/pagination/nest';
+import { mostFolios } from '@eight-up/core/folding/nest';
 import { useActions } from '../../app/actions.tsx';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';

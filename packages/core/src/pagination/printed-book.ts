@@ -1,6 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Rect } from '../geometry/rect.ts';
-import { pagePlaces } from '../pagination/page-places.ts';
+import { pagePlaces } from './page-places.ts';
 import {
   movedPile,
   blankPile,
@@ -10,10 +10,10 @@ import {
   type PaperPile,
   type PaperSheet,
   type Print,
-} from './device.ts';
-import type { TwoPass } from './feed-rehearsal.ts';
-import type { PrintLayout } from './print-layout.ts';
-import { backsTurned, flipForPass } from './printer.ts';
+} from '../printer/device.ts';
+import type { TwoPass } from '../printer/feed-rehearsal.ts';
+import type { PrintLayout } from '../printing/print-layout.ts';
+import { backsTurned, flipForPass } from '../printer/printer.ts';
 
 /** Pages of the two files by name: `f0`, `f1` … are those of the fronts as they stand in the file, `b0` … those of the backs. */
 export const pageOfFile = (page: string): { readonly pass: 'fronts' | 'backs'; readonly index: number } => ({

@@ -1,7 +1,7 @@
-import { lastMoment } from '../folding/run.ts';
-import { depthsOf } from '../folding/reading.ts';
-import { bounds, outlinesOf } from '../folding/state.ts';
-import type { FoldedBook } from '../forms/planned-book.ts';
+import { lastMoment } from './run.ts';
+import { depthsOf } from './reading.ts';
+import { bounds, outlinesOf } from './state.ts';
+import type { Assembled } from './read-book.ts';
 import { moveSegment, type Segment } from '../geometry/line.ts';
 import { at } from '../result.ts';
 
@@ -24,38 +24,38 @@ interface Nest {
   readonly ofPanel: ReadonlyMap<number, Folio>;
 }
 
-const known = new WeakMap<FoldedBook, Nest>();
+const known = new WeakMap<Assembled, Nest>();
 
 /**
  * The folios of a book that is a pile held at its spine, from the front. Sewn through one fold or gathered, every folio is a fold at the spine; one lies inside another when
  * both of its leaves lie between the other's. Books that are no such pile have none.
  */
-export function nestOf(plan: FoldedBook): Nest {
+export function nestOf(plan: Assembled): Nest {
   const nest = known.get(plan) ?? foundNest(plan);
   known.set(plan, nest);
   return nest;
 }
 
-export const spineFolds = (plan: FoldedBook): readonly SpineFold[] => nestOf(plan).folds;
+export const spineFolds = (plan: Assembled): readonly SpineFold[] => nestOf(plan).folds;
 
 /** Outside a nest nothing is pushed out: as the outermost folio. */
-export const folioOfPanel = (plan: FoldedBook, panel: number): Folio =>
+export const folioOfPanel = (plan: Assembled, panel: number): Folio =>
   nestOf(plan).ofPanel.get(panel) ?? { section: 0, folio: 0 };
 
-export const folioOfPage = (plan: FoldedBook, page: number): Folio =>
+export const folioOfPage = (plan: Assembled, page: number): Folio =>
   folioOfPanel(plan, at(plan.reading.pages, page).face.panel);
 
 /** Folios of each section, in the order in which they are gathered. */
-export function foliosPerSection(plan: FoldedBook): readonly number[] {
+export function foliosPerSection(plan: Assembled): readonly number[] {
   const counts: number[] = [];
   for (const { section } of spineFolds(plan)) counts[section] = (counts[section] ?? 0) + 1;
   return counts;
 }
 
 /** Folios of the thickest section; a book that is no nest counts as one. */
-export const mostFolios = (plan: FoldedBook): number => Math.max(1, ...foliosPerSection(plan));
+export const mostFolios = (plan: Assembled): number => Math.max(1, ...foliosPerSection(plan));
 
-function foundNest(plan: FoldedBook): Nest {
+function foundNest(plan: Assembled): Nest {
   const { run, reading, hold } = plan;
   if (hold.kind !== 'pile') return { folds: [], ofPanel: new Map() };
   const box = bounds(outlinesOf(run.laid, reading.held));

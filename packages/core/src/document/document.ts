@@ -1,6 +1,6 @@
 import type { Numbering } from '../folding/reading.ts';
-import type { Kit } from '../cutting/kit.ts';
-import type { Printer } from '../printing/printer.ts';
+import type { Kit } from './kit.ts';
+import type { Flip, Margins, Printer } from '../printer/printer.ts';
 import type { FormChoice } from '../forms/planned-book.ts';
 import type { Paper, PaperKind } from '../paper/paper.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
@@ -115,13 +115,6 @@ export const onPage = (content: PageContent | null): BookPage => ({ ...EMPTY_PAG
 export const isBare = ({ content, role, thread, note, caption }: BookPage): boolean =>
   content === null && role === null && thread === null && note === '' && caption === '';
 
-export interface Margins {
-  readonly top: Nm;
-  readonly right: Nm;
-  readonly bottom: Nm;
-  readonly left: Nm;
-}
-
 export const CREEP_MODELS = ['none', 'crisp', 'rounded', 'squared', 'measured'] as const;
 
 /** Inner folios of a nest push out past the outer ones: how far, and what their pages do about it. */
@@ -145,7 +138,7 @@ export interface Printing {
   /** nothing that matters nearer than this to an edge, a fold or a slit */
   readonly safe: Nm;
   /** the edge about which the printer turns the sheet between its two faces */
-  readonly flip: 'long-edge' | 'short-edge';
+  readonly flip: Flip;
   readonly creep: Creep;
   /** what is cut off the fore-edge once the book is folded */
   readonly trim: Nm;

@@ -1,15 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { EVERY_DEVICE } from '../../test/every-device.ts';
-import type { Printing } from '../book/document.ts';
+import type { Printing } from '../document/document.ts';
 import { planBook, type FoldedBook, type FormChoice } from '../forms/planned-book.ts';
 import { sidesOf } from '../folding/laid-paper.ts';
 import { FORMS } from '../forms/registry.ts';
-import { pagePlaces } from '../pagination/page-places.ts';
+import { pagePlaces } from './page-places.ts';
 import type { Rect } from '../geometry/rect.ts';
 import { mm } from '../units/nm.ts';
-import { blankPile, movedPile, PILE_MOVES, printOn, type DeviceBehaviour } from './device.ts';
-import { rehearse, twoPassFrom, type TwoPass } from './feed-rehearsal.ts';
-import { backsTurned, flipForPass } from './printer.ts';
+import { blankPile, movedPile, PILE_MOVES, printOn, type DeviceBehaviour } from '../printer/device.ts';
+import { rehearse, twoPassFrom, type TwoPass } from '../printer/feed-rehearsal.ts';
+import { backsTurned, flipForPass } from '../printer/printer.ts';
 
 /*
  * The full product at plan level: every device with every behaviour, every form that prints its backs, on lying and standing sheets. The device moves

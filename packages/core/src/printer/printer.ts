@@ -1,17 +1,26 @@
 import { fail, ok, type Result } from '../result.ts';
-import type { Printing } from '../book/document.ts';
 import { mm, type Nm } from '../units/nm.ts';
 import type { TwoPass } from './feed-rehearsal.ts';
+
+export interface Margins {
+  readonly top: Nm;
+  readonly right: Nm;
+  readonly bottom: Nm;
+  readonly left: Nm;
+}
+
+/** The edge about which a sheet is turned between its two faces. */
+export type Flip = 'long-edge' | 'short-edge';
 
 /** A maker's printer: what it does between front and back, what it cannot reach. */
 export interface Printer {
   readonly id: string;
   readonly name: string;
   /** turns the sheet by itself about an edge, or not at all */
-  readonly duplex: 'none' | Printing['flip'];
+  readonly duplex: 'none' | Flip;
   /** as the feed rehearsal found it; null: not rehearsed */
   readonly twoPass: TwoPass | null;
-  readonly unprintable: Printing['unprintable'];
+  readonly unprintable: Margins;
   /** what a test print shows; null: not measured, taken to be true */
   readonly measured: TestPrint | null;
 }
@@ -62,16 +71,14 @@ export function checkPrinter<P extends PrinterDraft>(printer: P): Result<P, Prin
  * The edge about which the file takes the sheet to be turned, so that backs printed in a second pass meet their fronts: like a page, or
  * standing on their heads where the device turns them. Turned like a page a landscape sheet goes about its short edge.
  */
-export const flipForPass = (
-  sheet: { readonly width: number; readonly height: number },
-  { turned }: TwoPass,
-): Printing['flip'] => (sheet.width > sheet.height !== turned ? 'short-edge' : 'long-edge');
+export const flipForPass = (sheet: { readonly width: number; readonly height: number }, { turned }: TwoPass): Flip =>
+  sheet.width > sheet.height !== turned ? 'short-edge' : 'long-edge';
 
 /**
  * Whether the file's backs stand on their heads for a printer that turns the sheet about this edge. Turned about its vertical axis a sheet shows its
  * back upright, about the horizontal one head down; the short edges of a landscape sheet are its vertical ones, those of a portrait sheet the horizontal.
  */
 export const backsTurned = (
-  flip: Printing['flip'],
+  flip: Flip,
   { width, height }: { readonly width: number; readonly height: number },
 ): boolean => (flip === 'short-edge') !== width > height;

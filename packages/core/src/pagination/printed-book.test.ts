@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { USUAL_PRINTING } from '../book/usual.ts';
-import type { Printing } from '../book/document.ts';
+import { USUAL_PRINTING } from '../document/usual.ts';
+import type { Printing } from '../document/document.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
-import type { DeviceBehaviour } from './device.ts';
-import { rehearse, twoPassFrom, type TwoPass } from './feed-rehearsal.ts';
-import { printLayout } from './print-layout.ts';
+import type { DeviceBehaviour } from '../printer/device.ts';
+import { rehearse, twoPassFrom, type TwoPass } from '../printer/feed-rehearsal.ts';
+import { printLayout } from '../printing/print-layout.ts';
 import { printFiles, readPrinted } from './printed-book.ts';
 
 const A4 = { width: mm(297), height: mm(210), fibre: 'any' as const };
