@@ -33,7 +33,7 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: 'packages/core/src', pathNot: '(\\.test|fixtures?)\\.ts$' },
-      to: { pathNot: ['packages/core/src', 'node_modules/zod/'] },
+      to: { pathNot: ['packages/core/src', 'node_modules/(zod|jsondiffpatch)/'] },
     },
     {
       name: 'core-without-node',

@@ -303,7 +303,9 @@ describe('what a client sends amiss gets a sentence, a code, and no 500', () => 
       code: 'command-impossible',
       problem: { code: 'no-such-page', page: 8, pages: 8 },
     });
-    expect((await revise(id, 0, { kind: 'restore', values: { title: 'forged' } })).body.code).toBe('request-malformed');
+    expect(
+      (await revise(id, 0, { kind: 'patch', delta: { title: ['Under test', 'forged'] } } as never)).body.code,
+    ).toBe('request-malformed');
     expect((await server.request.post(`/api/books/${id}/files`).send({})).body.code).toBe('no-files');
     expect(
       (

@@ -116,11 +116,11 @@ describe('requests that are not as they should be', () => {
       '/api/compute/fold',
       '/api/compute/imposition',
     ];
-    const kinds = ['rename', 'place', 'say', 'adjust', 'spread', 'arrange', 'set-fit', 'restore', 'hang-poster'];
+    const kinds = ['rename', 'place', 'say', 'adjust', 'spread', 'arrange', 'set-fit', 'patch', 'hang-poster'];
     const command = fc
       .tuple(
         fc.constantFrom(...kinds),
-        fc.dictionary(fc.constantFrom('page', 'pages', 'over', 'rows', 'words', 'values'), fc.jsonValue()),
+        fc.dictionary(fc.constantFrom('page', 'pages', 'over', 'rows', 'words', 'delta'), fc.jsonValue()),
       )
       .map(([kind, rest]) => ({ expect: 0, window: 'w', command: { ...rest, kind } }));
     await fc.assert(

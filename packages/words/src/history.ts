@@ -101,7 +101,7 @@ function did({ kind, pages, count, text }: ChangeWords): string {
       return `Accepted a warning: “${text}”`;
     case 'raise-again':
       return 'Raised a warning again';
-    case 'restore':
+    case 'patch':
       return text
         ? `Put back ${text
             .split(' ')

@@ -1,5 +1,5 @@
 import { cutText } from '@eight-up/core/text';
-import type { CommandProblem } from '@eight-up/core/book/command';
+import type { StoredChangeProblem } from '@eight-up/core/book/patch';
 import type { BookFileNote, BookFileProblem } from '@eight-up/core/contract/book-file';
 import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { CuttingProblem } from '@eight-up/core/cutting/parent';
@@ -89,8 +89,10 @@ export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string
   }
 }
 
-export function commandProblemWords(problem: CommandProblem, unit: LengthUnit): string {
+export function commandProblemWords(problem: StoredChangeProblem, unit: LengthUnit): string {
   switch (problem.code) {
+    case 'patch-does-not-fit':
+      return 'What is stored of this change does not fit the book as it is now. Nothing was changed; look under Safekeeping, where a check of the data folder says more.';
     case 'no-such-page':
       return `There is no page ${problem.page + 1}: the book has ${problem.pages}. Nothing was changed.`;
     case 'no-such-tray-place':

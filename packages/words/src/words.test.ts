@@ -6,7 +6,7 @@ import { FORMS } from '@eight-up/core/forms/registry';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { mm } from '@eight-up/core/units/nm';
 import { changeWords } from '@eight-up/core/book/history';
-import type { Command } from '@eight-up/core/book/command';
+import type { StoredChange } from '@eight-up/core/book/patch';
 import { checkWords, remedyVerb } from './checks.ts';
 import {
   factsSentence,
@@ -272,12 +272,12 @@ describe('files and changes in words', () => {
   });
 
   it('every line of a history is a sentence', () => {
-    const commands: readonly Command[] = [
+    const commands: readonly StoredChange[] = [
       { kind: 'rename', title: 'Knots' },
       { kind: 'swap', one: 0, other: 3 },
       { kind: 'say', page: 2, words: { note: 'x', role: 'title' } },
       { kind: 'hang-poster', poster: null },
-      { kind: 'restore', values: { title: 'x', pages: [] } },
+      { kind: 'patch', delta: { title: ['x', 'y'] } },
       { kind: 'arrange', rows: [{ page: 0 }] },
     ];
     for (const command of commands)

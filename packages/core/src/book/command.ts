@@ -23,7 +23,6 @@ import {
   type SpreadOver,
   type Thread,
 } from '../document/document.ts';
-import { fitToForm } from './new-book.ts';
 import { arrange, planRowProblem, type PlanRow, type PlanRowProblem } from './page-plan-row.ts';
 import {
   contentToTray,
@@ -100,11 +99,9 @@ export type Command =
   | { readonly kind: 'accept'; readonly accepted: Accepted }
   | { readonly kind: 'raise-again'; readonly key: string }
   /** the maker knows that pages have moved on the sheet since an earlier version of Eight Up */
-  | { readonly kind: 'know-refolding' }
-  /** puts earlier values back: the inverse of every command */
-  | { readonly kind: 'restore'; readonly values: RestorableValues };
+  | { readonly kind: 'know-refolding' };
 
-export type RestorableValues = Partial<Omit<BookDocument, 'version'>>;
+type Values = Partial<Omit<BookDocument, 'version'>>;
 
 export type CommandProblem =
   | PlanProblem
@@ -118,25 +115,15 @@ export type CommandProblem =
 
 export interface Applied {
   readonly book: BookDocument;
-  readonly inverse: Command;
 }
 
-/** Carries out a command. The inverse holds the former values of just the fields that changed. */
+/** Carries out a command. What it does not touch stays the same object. */
 export function applyCommand(book: BookDocument, command: Command): Result<Applied, CommandProblem> {
   const changed = changesOf(book, command);
-  if (!changed.ok) return changed;
-  const next: BookDocument = { ...book, ...changed.value };
-  return ok({ book: next, inverse: { kind: 'restore', values: differences(next, book) } });
+  return changed.ok ? ok({ book: { ...book, ...changed.value } }) : changed;
 }
 
-/** The fields of `former` that `book` has otherwise. */
-export function differences(book: BookDocument, former: BookDocument): RestorableValues {
-  return Object.fromEntries(
-    Object.entries(former).filter(([key, value]) => book[key as keyof BookDocument] !== value),
-  ) as RestorableValues;
-}
-
-type Changes = Result<RestorableValues, CommandProblem>;
+type Changes = Result<Values, CommandProblem>;
 
 function changesOf(book: BookDocument, command: Command): Changes {
   switch (command.kind) {
@@ -242,30 +229,14 @@ function changesOf(book: BookDocument, command: Command): Changes {
       return ok({ accepted: without(book.accepted, command.key) });
     case 'know-refolding':
       return ok({ refolded: false });
-    case 'restore':
-      return restored(book, command.values);
   }
 }
 
 /** Creep, nests and closed thickness are counted with the paper that is taken. */
-function thickAs({ printing }: BookDocument, chosen: ChosenPaper | null): RestorableValues {
+function thickAs({ printing }: BookDocument, chosen: ChosenPaper | null): Values {
   const caliper = chosen?.paper.caliper;
   if (!caliper || caliper.thickness === printing.creep.thickness) return {};
   return { printing: { ...printing, creep: { ...printing.creep, thickness: caliper.thickness } } };
-}
-
-/** Earlier values, with as many places as their form has pages now: stored when it was read otherwise, what is too many waits in the tray. */
-function restored(book: BookDocument, values: RestorableValues): Changes {
-  if (!values.form && !values.sheet && (values.pages ?? book.pages).length === book.pages.length) return ok(values);
-  const then = { ...book, ...values };
-  const fitting = fitToForm(then);
-  if (!fitting.ok) return fitting;
-  const { pages, tray } = fitting.value;
-  if (pages.length === then.pages.length) return ok(values);
-  // What waits there already is not put there again.
-  const known = new Set(then.tray.map((one) => JSON.stringify(one)));
-  const surplus = tray.slice(0, tray.length - then.tray.length).filter((one) => !known.has(JSON.stringify(one)));
-  return ok({ ...values, pages, tray: [...surplus, ...then.tray] });
 }
 
 const without = (accepted: readonly Accepted[], key: string) => accepted.filter((one) => one.key !== key);
@@ -274,7 +245,7 @@ const without = (accepted: readonly Accepted[], key: string) => accepted.filter(
 function onPlaces(
   book: BookDocument,
   places: readonly number[],
-  change: (...pages: readonly BookPage[]) => RestorableValues | Changes,
+  change: (...pages: readonly BookPage[]) => Values | Changes,
 ): Changes {
   const beyond = places.find((place) => book.pages[place] === undefined);
   if (beyond !== undefined) return fail({ code: 'no-such-page', page: beyond, pages: book.pages.length });
@@ -295,7 +266,7 @@ function inTray(book: BookDocument, tray: number, change: (waited: BookPage) => 
 }
 
 /** A page of a spread cleared takes the whole spread with it: the picture goes to the tray once. */
-function cleared(book: BookDocument, place: number, { content }: BookPage): RestorableValues {
+function cleared(book: BookDocument, place: number, { content }: BookPage): Values {
   if (!content) return {};
   const spread = content.part?.spread;
   return {
@@ -313,7 +284,7 @@ function withContents(
   book: BookDocument,
   places: readonly number[],
   change: (content: PageContent) => PageContent,
-): RestorableValues {
+): Values {
   const spreads = new Set(places.flatMap((place) => book.pages[place]!.content?.part?.spread ?? []));
   return {
     pages: book.pages.map((page, i) =>
@@ -331,7 +302,7 @@ const fitted = ({ placing, ...content }: PageContent, fit: Fit): PageContent => 
   ...(placing ? { placing: { ...AS_IT_FITS, turn: placing.turn, margins: placing.margins } } : {}),
 });
 
-function hung(book: BookDocument, poster: PageContent | null, tray: readonly BookPage[]): RestorableValues {
+function hung(book: BookDocument, poster: PageContent | null, tray: readonly BookPage[]): Values {
   const same = poster?.asset === book.poster?.asset && poster?.page === book.poster?.page;
   return { poster, tray: same ? tray : [...tray, ...contentToTray(book.poster)] };
 }

@@ -1,8 +1,8 @@
-import type { Command } from './command.ts';
+import type { StoredChange } from './patch.ts';
 
 /** A change as data to be worded: which command, and the places it speaks of. */
 export interface ChangeWords {
-  readonly kind: Command['kind'] | 'made';
+  readonly kind: StoredChange['kind'] | 'made';
   /** pages it speaks of, 0-based */
   readonly pages: readonly number[];
   /** how many pictures came in, or rows of a plan */
@@ -12,7 +12,7 @@ export interface ChangeWords {
 }
 
 /** What a stored command did, without its bulk. */
-export function changeWords(command: Command): ChangeWords {
+export function changeWords(command: StoredChange): ChangeWords {
   const words = (pages: readonly number[] = [], text = '', count = 0): ChangeWords => ({
     kind: command.kind,
     pages,
@@ -61,8 +61,8 @@ export function changeWords(command: Command): ChangeWords {
       return words();
     case 'accept':
       return words([], command.accepted.reason);
-    case 'restore':
-      return words([], Object.keys(command.values).join(' '));
+    case 'patch':
+      return words([], Object.keys(command.delta ?? {}).join(' '));
     case 'choose-sheet':
     case 'number-pages':
     case 'set-printing':

@@ -1,66 +1,87 @@
-import { onPage, type BookDocument, type BookPage, type PageContent } from '../document/document.ts';
-import { resized, wholeOf } from './sequence.ts';
-import { USUAL_KIT } from '../document/kit.ts';
-import { USUAL_LETTERING, USUAL_PRINTING } from '../document/usual.ts';
+/*
+ * Stored documents, from each version to the next: a frozen sequence. Nothing of the living code is used here, so that an old book is brought up tomorrow just as
+ * it is today. Whole documents only: what undo knows of a book is brought up with the states that it leads to (see migrate-log).
+ */
 
 type Json = Readonly<Record<string, unknown>>;
 
-interface DocumentMigration {
+export interface DocumentMigration {
   readonly from: number;
-  /** Rewrites whichever fields are there: whole documents and the values of stored inverses alike. */
-  readonly fields: (fields: Json) => Json;
-  /** What a whole document gains. */
-  readonly gains: Json;
-  /** What has to be brought together once all fields are rewritten. */
-  readonly whole?: (document: Json) => Json;
-  /** Stored commands in the new words. */
-  readonly command: (command: Json) => Json;
+  readonly name: string;
+  readonly document: (document: Json) => Json;
+  /** what a maker did, in the new words; left out: they are the same */
+  readonly command?: (command: Json) => Json;
 }
 
-/** From each version to the next; beside the schema, so that no stored book is ever left behind. */
+const MM = 1_000_000;
+
+/** What every book's printing had before it could be set. */
+const PRINTING = {
+  bleed: 3 * MM,
+  safe: 5 * MM,
+  flip: 'long-edge',
+  creep: { model: 'none', thickness: 0.1 * MM, measured: 0, keep: 'margin' },
+  trim: 0,
+  trimHead: 0,
+  trimTail: 0,
+  gatherMarks: true,
+  printer: null,
+  onto: null,
+};
+const withPrinting = (printing: unknown): Json => ({ ...PRINTING, ...(printing as Json) });
+
+const KIT = {
+  copies: 1,
+  spareSheets: 2,
+  sparePercent: 10,
+  pieces: [],
+  manner: { edge: 'cut', allowance: 3 * MM, squaring: 0, deckle: 10 * MM, longest: null },
+};
+
+const EMPTY = { content: null, role: null, thread: null, note: '', caption: '', locked: false };
+const onPage = (content: unknown): Json => ({ ...EMPTY, content });
+
 export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
   {
     from: 1,
-    fields: (fields) => ({
-      ...fields,
-      ...('pages' in fields ? { pages: (fields.pages as readonly (PageContent | null)[]).map(onPage) } : {}),
-      ...('tray' in fields ? { tray: (fields.tray as readonly PageContent[]).map(onPage) } : {}),
-      ...('printing' in fields ? { printing: { ...USUAL_PRINTING, ...(fields.printing as object) } } : {}),
+    name: 'pages-say-what-they-are-for',
+    document: (document) => ({
+      ...document,
+      pages: (document.pages as readonly unknown[]).map(onPage),
+      tray: (document.tray as readonly unknown[]).map(onPage),
+      printing: withPrinting(document.printing),
+      edition: 1,
+      poster: null,
+      lettering: { numbers: 'none', size: 3 * MM },
+      threads: {},
+      accepted: [],
     }),
-    gains: { edition: 1, poster: null, lettering: USUAL_LETTERING, threads: {}, accepted: [] },
     command: (command) => {
-      if (command.kind === 'set-printing')
-        return { ...command, printing: { ...USUAL_PRINTING, ...(command.printing as object) } };
+      if (command.kind === 'set-printing') return { ...command, printing: withPrinting(command.printing) };
       return command.kind === 'set-fit' ? { kind: 'set-fit', pages: [command.page], fit: command.fit } : command;
     },
   },
   {
     from: 2,
-    fields: (fields) =>
-      'printing' in fields ? { ...fields, printing: { ...USUAL_PRINTING, ...(fields.printing as object) } } : fields,
-    gains: { kit: USUAL_KIT, papers: {} },
+    name: 'copies-and-papers',
+    document: (document) => ({ ...document, printing: withPrinting(document.printing), kit: KIT, papers: {} }),
     command: (command) =>
-      command.kind === 'set-printing'
-        ? { ...command, printing: { ...USUAL_PRINTING, ...(command.printing as object) } }
-        : command,
+      command.kind === 'set-printing' ? { ...command, printing: withPrinting(command.printing) } : command,
   },
   {
     from: 3,
-    fields: (fields) =>
-      'printing' in fields ? { ...fields, printing: measuredPrinting(fields.printing as Json) } : fields,
-    gains: {},
+    name: 'printers-are-measured',
+    document: (document) => ({ ...document, printing: measuredPrinting(document.printing as Json) }),
     command: (command) =>
       command.kind === 'set-printing' ? { ...command, printing: measuredPrinting(command.printing as Json) } : command,
   },
   {
     from: 4,
-    fields: meantFields,
-    gains: { refolded: false },
-    whole: (document) => thickAsPaper(refoldedLeaflet(document)),
+    name: 'what-was-meant',
+    document: (document) => thickAsPaper(refoldedLeaflet({ ...meant(document), refolded: false })),
     command: (command) => {
       if (command.kind === 'choose-form') return { ...command, form: gateOf(command.form as Json) };
-      if (command.kind === 'set-printing')
-        return { ...command, printing: { ...USUAL_PRINTING, ...(command.printing as object) } };
+      if (command.kind === 'set-printing') return { ...command, printing: withPrinting(command.printing) };
       if (command.kind === 'choose-paper') return { ...command, chosen: sparesCounted(command.chosen as Json | null) };
       const contents = command.contents as readonly Json[] | undefined;
       return {
@@ -71,21 +92,21 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
       };
     },
   },
+  // What undo knows is a patch since, no longer whole lists of pages.
+  { from: 5, name: 'changes-are-patches', document: (document) => document },
 ];
 
-/** Version 5: pages keep what a spread was meant to be, not its shares; papers count spares among their sheets; gates say how far their flaps stop short. */
-function meantFields(fields: Json): Json {
-  const papers = fields.papers as Readonly<Record<string, Json>> | undefined;
+/** Pages keep what a spread was meant to be, not its shares; papers count spares among their sheets; gates say how far their flaps stop short. */
+function meant(document: Json): Json {
+  const papers = document.papers as Readonly<Record<string, Json>>;
   return {
-    ...fields,
-    ...('pages' in fields ? { pages: withMeaning(fields.pages as readonly Json[]) } : {}),
-    ...('tray' in fields ? { tray: (fields.tray as readonly Json[]).map(wholePage) } : {}),
-    ...(fields.poster ? { poster: bare(fields.poster as Json) } : {}),
-    ...('printing' in fields ? { printing: { ...USUAL_PRINTING, ...(fields.printing as object) } } : {}),
-    ...('form' in fields ? { form: gateOf(fields.form as Json) } : {}),
-    ...(papers
-      ? { papers: Object.fromEntries(Object.entries(papers).map(([kind, one]) => [kind, sparesCounted(one)])) }
-      : {}),
+    ...document,
+    pages: withMeaning(document.pages as readonly Json[]),
+    tray: (document.tray as readonly Json[]).map(wholePage),
+    poster: document.poster ? bare(document.poster as Json) : null,
+    printing: withPrinting(document.printing),
+    form: gateOf(document.form as Json),
+    papers: Object.fromEntries(Object.entries(papers).map(([kind, one]) => [kind, sparesCounted(one)])),
   };
 }
 
@@ -101,8 +122,7 @@ function withMeaning(pages: readonly Json[]): readonly Json[] {
   return pages.map((page) => {
     const content = page.content as Json | null;
     const part = content?.part as Json | undefined;
-    // Commands of older versions pass here once more with every step up.
-    if (!content || !part || part.over) return page;
+    if (!content || !part) return page;
     const over = overOf(String(part.spread));
     if (!over) return wholePage(page);
     const how = over.kind === 'opening' ? 'in-the-book' : howLaid(parts.filter(({ spread }) => spread === part.spread));
@@ -151,7 +171,7 @@ function thickAsPaper(document: Json): Json {
   const printing = document.printing as Json;
   const creep = printing.creep as Json;
   const thickness = papers.text?.paper.caliper?.thickness;
-  return thickness !== undefined && creep.thickness === USUAL_PRINTING.creep.thickness
+  return thickness !== undefined && creep.thickness === PRINTING.creep.thickness
     ? { ...document, printing: { ...printing, creep: { ...creep, thickness } } }
     : document;
 }
@@ -168,41 +188,45 @@ function refoldedLeaflet(document: Json): Json {
   if (id !== 'plain-fold' || !changed) return document;
   const count = parameters.fold === 'gate' ? 6 : 2 * panels;
   const seen = new Set<unknown>();
-  const pages = (document.pages as readonly BookPage[]).map((page): BookPage => {
-    const spread = page.content?.part?.spread;
-    if (spread === undefined) return page;
+  const pages = (document.pages as readonly Json[]).map((page): Json => {
+    const content = page.content as Json | null;
+    const spread = (content?.part as Json | undefined)?.spread;
+    if (!content || spread === undefined) return page;
     const first = !seen.has(spread);
     seen.add(spread);
-    return { ...page, content: first ? wholeOf(page.content!) : null };
+    return { ...page, content: first ? bare(content) : null };
   });
-  return { ...document, ...resized({ pages, tray: document.tray as readonly BookPage[] }, count), refolded: true };
+  const waiting = pages
+    .slice(count)
+    .filter((page) => JSON.stringify({ ...EMPTY, ...page, locked: false }) !== JSON.stringify(EMPTY))
+    .map((page) => ({ ...wholePage(page), locked: false }));
+  const missing = Array.from({ length: Math.max(0, count - pages.length) }, () => EMPTY);
+  const tray = [...waiting, ...(document.tray as readonly Json[])];
+  return { ...document, pages: [...pages.slice(0, count), ...missing], tray, refolded: true };
 }
 
 /** Version 4: trim and gather marks, where on larger paper, and what a test print measured. */
 function measuredPrinting(printing: Json): Json {
   const { printer, onto } = printing as { printer: Json | null; onto: Json | null };
   return {
-    ...USUAL_PRINTING,
-    ...printing,
+    ...withPrinting(printing),
     printer: printer ? { measured: null, ...printer } : null,
     onto: onto ? { at: 'middle', ...onto } : null,
   };
 }
 
-export const DOCUMENT_VERSION: BookDocument['version'] = 5;
+export const DOCUMENT_VERSION = 6;
 
-/** A stored document brought up to the newest version; one that already is, or is none of ours, comes back as it was. */
+/** A stored document brought up to the newest version, each step once; one that already is, or is none of ours, comes back as it was. */
 export const migrateDocument = (document: Json): Json =>
   DOCUMENT_MIGRATIONS.reduce(
-    (old, { from, fields, gains, whole = (one) => one }) =>
-      old.version === from ? whole({ ...gains, ...fields(old), version: from + 1 }) : old,
+    (old, { from, document: up }) => (old.version === from ? { ...up(old), version: from + 1 } : old),
     document,
   );
 
-/** A command stored by version `from`, in the words of the newest. */
+/** What a maker did, stored by version `from`, in the words of the newest. */
 export const migrateCommand = (command: Json, from: number): Json =>
   DOCUMENT_MIGRATIONS.filter((migration) => migration.from >= from).reduce(
-    (old, { fields, command: reword }) =>
-      old.kind === 'restore' ? { ...old, values: fields(old.values as Json) } : reword(old),
+    (old, { command: reword = (same) => same }) => reword(old),
     command,
   );

@@ -11,7 +11,7 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
   const plan = planBook(form, sheet);
   if (!plan.ok) return plan;
   return ok({
-    version: 5,
+    version: 6,
     title,
     edition: 1,
     form: { id: form.id, parameters: plan.value.parameters },

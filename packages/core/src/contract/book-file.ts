@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { bookDocumentSchema } from './schemas.ts';
 
 /** The version of the book file that this program writes; later ones are refused with their number. */
-export const BOOK_FILE_VERSION = 4;
+export const BOOK_FILE_VERSION = 5;
 
 /** book.json inside a book file. */
 export const bookFileSchema = z.object({

@@ -58,7 +58,7 @@ describe('the contract', () => {
   });
 
   it.each([
-    { kind: 'restore', values: {} },
+    { kind: 'patch', delta: {} },
     { kind: 'adjust', page: 0, placing: { ...placing, scale: 0 } },
     { kind: 'say', page: 0, words: { role: 'villain' } },
     { kind: 'spread', page: 0, over: { kind: 'row' }, how: 'in-the-book' },
@@ -80,7 +80,7 @@ describe('the contract', () => {
       const made = newBook('Knots', { id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
       if (!made.ok) throw new Error(made.problem.code);
       expect(bookDocumentSchema.parse(JSON.parse(JSON.stringify(made.value)))).toEqual(made.value);
-      expect(bookDocumentSchema.safeParse({ ...made.value, version: 6 }).success).toBe(false);
+      expect(bookDocumentSchema.safeParse({ ...made.value, version: 7 }).success).toBe(false);
     }
   });
 

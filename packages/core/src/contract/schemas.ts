@@ -224,7 +224,7 @@ const chosenPaperSchema = z.strictObject({
 });
 
 const documentShape = z.strictObject({
-  version: z.literal(5),
+  version: z.literal(6),
   title: titleSchema,
   edition: z.number().int().min(1).max(10_000),
   form: formChoiceSchema,
@@ -257,9 +257,6 @@ const planRow = z.strictObject({
   caption: pageWords.caption.optional(),
   locked: pageWords.locked.optional(),
 });
-
-/** Commands that a client may send. `restore` is the server's own: it comes only from stored inverses. */
-export type ClientCommand = Exclude<Command, { kind: 'restore' }>;
 
 export const commandSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('rename'), title: titleSchema }),
@@ -309,7 +306,7 @@ export const commandSchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('accept'), accepted: acceptedSchema }),
   z.strictObject({ kind: z.literal('raise-again'), key: acceptedSchema.shape.key }),
-]) as unknown as z.ZodType<ClientCommand>;
+]) as unknown as z.ZodType<Command>;
 
 const formId = z
   .string()

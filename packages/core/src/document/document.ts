@@ -188,7 +188,7 @@ export interface ChosenPaper {
 
 /** The whole of a book as it is saved. `pages` always has as many places as the form has pages. */
 export interface BookDocument {
-  readonly version: 5;
+  readonly version: 6;
   readonly title: string;
   /** 1, 2 … of the same book */
   readonly edition: number;

@@ -1,9 +1,9 @@
 import { readFile, writeFile } from 'node:fs/promises';
-import { applyCommand, type Command } from '@eight-up/core/book/command';
+import { LogMigration } from '@eight-up/core/book/migrate-log';
+import { applyStored, isSame, type StoredChange } from '@eight-up/core/book/patch';
 import type { BookDocument } from '@eight-up/core/document/document';
-import { DOCUMENT_VERSION, migrateCommand } from '@eight-up/core/book/migrations';
+import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
 import { bookLogSchema, loggedChangeSchema, type BookLog, type LoggedChange } from '@eight-up/core/contract/book-file';
-import { sameDocument } from '../books/same-document.ts';
 import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
 import { fail, ok, type Result } from '@eight-up/core/result';
 
@@ -15,15 +15,16 @@ export interface CheckedHistory {
 
 /**
  * A history from elsewhere, taken only where it leads to the book: from the newest change back to the first, each inverse gives
- * the state before, and its command that of after again. So undo, redo and going back meet nothing that they cannot do.
+ * the state before, and its command that of after again. `stored` is the document as the file holds it, of whichever version. So undo, redo and going back meet nothing that they cannot do.
  */
 export async function checkedHistory(
   book: BookDocument,
+  stored: Readonly<Record<string, unknown>>,
   told: unknown,
   lines: string,
 ): Promise<Result<CheckedHistory, 'damaged' | 'does-not-fit'>> {
   const log = bookLogSchema.safeParse(told);
-  const changes = log.success ? parsedLines(await readFile(lines, 'utf8')) : undefined;
+  const changes = log.success ? parsedLines(await readFile(lines, 'utf8'), stored) : undefined;
   if (!log.success || !changes) return fail('damaged');
   if (changes.length !== log.data.revision || changes.some(({ n }, i) => n !== i + 1)) return fail('does-not-fit');
   if (!headsFit(log.data, changes)) return fail('does-not-fit');
@@ -37,22 +38,26 @@ export async function checkedHistory(
   return ok({ log: log.data, lines });
 }
 
-function parsedLines(text: string): readonly LoggedChange[] | undefined {
-  const changes: LoggedChange[] = [];
-  for (const line of text.split('\n')) {
-    if (line === '') continue;
-    try {
-      const { version, ...change } = loggedChangeSchema.parse(JSON.parse(line));
-      if (version > DOCUMENT_VERSION) return undefined;
-      const today = (command: LoggedChange['command']) =>
-        migrateCommand(command, version) as unknown as LoggedChange['command'];
-      const [command, inverse] = [today(change.command), today(change.inverse)];
-      changes.push({ ...change, version: DOCUMENT_VERSION, command, inverse });
-    } catch {
-      return undefined;
-    }
+/** The changes of a file in the words of today; undefined where they are none, or not of the version of their book. */
+function parsedLines(text: string, stored: Readonly<Record<string, unknown>>): readonly LoggedChange[] | undefined {
+  try {
+    const changes = text
+      .split('\n')
+      .flatMap((line) => (line === '' ? [] : [loggedChangeSchema.parse(JSON.parse(line))]));
+    if (changes.some(({ version }) => version !== stored.version)) return undefined;
+    if (stored.version === DOCUMENT_VERSION) return changes;
+    const log = new LogMigration(stored);
+    return changes
+      .toReversed()
+      .map((change): LoggedChange => ({
+        ...change,
+        version: DOCUMENT_VERSION,
+        ...(log.back(change) as unknown as Pick<LoggedChange, 'command' | 'inverse'>),
+      }))
+      .toReversed();
+  } catch {
+    return undefined;
   }
-  return changes;
 }
 
 /** What undo and redo would take next are changes that are there. */
@@ -68,10 +73,10 @@ const headsFit = ({ undoTop, redoTop, revision, points }: BookLog, changes: read
 function leadsTo(book: BookDocument, changes: readonly LoggedChange[]): boolean {
   let after = book;
   for (const { command, inverse } of changes.toReversed()) {
-    const before = applyCommand(after, inverse as unknown as Command);
+    const before = applyStored(after, inverse as unknown as StoredChange);
     if (!before.ok || !bookDocumentSchema.safeParse(before.value.book).success) return false;
-    const again = applyCommand(before.value.book, command as unknown as Command);
-    if (!again.ok || !sameDocument(again.value.book, after)) return false;
+    const again = applyStored(before.value.book, command as unknown as StoredChange);
+    if (!again.ok || !isSame(again.value.book, after)) return false;
     after = before.value.book;
   }
   return true;

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -43,6 +44,26 @@ async function livedBook(): Promise<BookAnswer> {
   await act('go-back', { to: 1 });
   return (await here.request.get(`/api/books/${id}`)).body as BookAnswer;
 }
+
+describe('a book file of the version before', () => {
+  it('comes whole, with its history in the words of today: every state is there, all of it can be undone', async () => {
+    const kept = readFileSync(new URL('../../test/book-files/version-5.zip', import.meta.url));
+    const taken = await send(kept);
+    expect([taken.status, taken.body.notes, taken.body.revision]).toEqual([201, [], 21]);
+    const { id } = taken.body;
+    const titleAt = async (n: number) =>
+      ((await elsewhere.request.get(`/api/books/${id}/at/${n}`)).body as BookAnswer).book.title;
+    expect([await titleAt(0), await titleAt(21)]).toEqual(['Under test', 'Eight tides']);
+    expect((await history(elsewhere, id)).entries.find(({ name }) => name)?.name).toBe('as a slit book');
+    let book: BookAnswer = taken.body;
+    for (; book.canUndo;) {
+      const undone = await elsewhere.request.post(`/api/books/${id}/undo`).send({ expect: book.revision, window: 'w' });
+      expect(undone.status).toBe(200);
+      book = undone.body as BookAnswer;
+    }
+    expect(book.book).toEqual(((await elsewhere.request.get(`/api/books/${id}/at/0`)).body as BookAnswer).book);
+  });
+});
 
 describe('the history of a book in its file', () => {
   let book: BookAnswer;

@@ -56,7 +56,7 @@ export function readBookFile({
     if (lines && parsed.value.log !== undefined) {
       const to = path.join(scratch, HISTORY_ENTRY);
       const whole = lines.uncompressedSize <= MOST_HISTORY && (await unpack(lines, to));
-      const checked = whole ? await checkedHistory(book, parsed.value.log, to) : undefined;
+      const checked = whole ? await checkedHistory(book, parsed.value.stored, parsed.value.log, to) : undefined;
       if (checked?.ok) history = checked.value;
       else notes.push({ code: 'history-left-out', why: checked ? checked.problem : 'damaged' });
     }
@@ -72,7 +72,14 @@ function broughtUp(content: unknown): unknown {
     : content;
 }
 
-function parseBook(json: string): Result<{ readonly book: BookDocument; readonly log: unknown }, BookFileProblem> {
+interface ParsedBook {
+  readonly book: BookDocument;
+  /** as the file holds it, of whichever version */
+  readonly stored: Readonly<Record<string, unknown>>;
+  readonly log: unknown;
+}
+
+function parseBook(json: string): Result<ParsedBook, BookFileProblem> {
   let content: unknown;
   try {
     content = JSON.parse(json, (_, value: unknown) => (typeof value === 'string' ? value.toWellFormed() : value));
@@ -85,7 +92,10 @@ function parseBook(json: string): Result<{ readonly book: BookDocument; readonly
   }
   const raised = unlessThrown(() => broughtUp(content));
   const parsed = bookFileSchema.safeParse(raised);
-  if (parsed.success) return ok({ book: parsed.data.book, log: (content as { log?: unknown }).log });
+  if (parsed.success) {
+    const { book: stored, log } = content as { book: ParsedBook['stored']; log?: unknown };
+    return ok({ book: parsed.data.book, stored, log });
+  }
   const [issue] = parsed.error.issues;
   return fail({ code: 'book-file-unreadable', where: issue!.path.join('.') || 'book.json', detail: issue!.message });
 }

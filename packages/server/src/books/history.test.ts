@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { applyCommand, type Command } from '@eight-up/core/book/command';
+import type { Command } from '@eight-up/core/book/command';
+import { applyStored } from '@eight-up/core/book/patch';
 import { FITS, ROLES, type BookDocument } from '@eight-up/core/document/document';
 import type { HistoryAnswer } from '@eight-up/core/contract/answers';
 import { RevisionRow } from '../db/entities.ts';
@@ -60,7 +61,7 @@ describe('the history of a book', () => {
         const { id, states } = await lived(list);
         const rows = await server.orm.em.fork().find(RevisionRow, { bookId: id }, { orderBy: { n: 'asc' } });
         const replayed = rows.reduce((doc, row) => {
-          const applied = applyCommand(doc, row.command);
+          const applied = applyStored(doc, row.command);
           if (!applied.ok) throw new Error(applied.problem.code);
           return applied.value.book;
         }, states[0]!);

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { cutText } from '@eight-up/core/text';
 import type { EntityManager } from '@mikro-orm/libsql';
-import { applyCommand, differences, type Command } from '@eight-up/core/book/command';
+import type { Command } from '@eight-up/core/book/command';
+import { applyStored, patchTo, type StoredChange } from '@eight-up/core/book/patch';
 import { contentsOf, type AssetInfo, type BookDocument } from '@eight-up/core/document/document';
 import { commandProblemWords } from '@eight-up/words/problems';
 import type { BookAnswer, ShelfAnswer } from '@eight-up/core/contract/answers';
@@ -157,7 +158,7 @@ export function redo(em: EntityManager, id: string, author: Author): Promise<Boo
 export function goBack(em: EntityManager, id: string, author: Author, to: number): Promise<BookRow> {
   return change(em, id, author, async (row, tx) => {
     const former = await documentAt(tx, row, to);
-    const command: Command = { kind: 'restore', values: differences(row.doc, former) };
+    const command = patchTo(row.doc, former);
     return {
       kind: 'go-back',
       command,
@@ -182,7 +183,7 @@ export async function documentAt(em: EntityManager, row: BookRow, n: number): Pr
       { orderBy: { n: 'desc' }, limit: BACK_AT_ONCE },
     );
     if (batch.length === 0) break;
-    for (const { inverse } of batch) doc = applied({ doc }, inverse).book;
+    for (const { inverse } of batch) doc = carriedOut(doc, inverse);
     next = batch[batch.length - 1]!.n - 1;
   }
   return doc;
@@ -194,7 +195,7 @@ export function copyBook(em: EntityManager, id: string, { as, from, with: comman
   return em.transactional(async (tx) => {
     const row = await findBook(tx, id);
     const start = from === undefined ? row.doc : await documentAt(tx, row, from);
-    const changed = commands.reduce((old, command) => applied({ doc: old }, command).book, start);
+    const changed = commands.reduce(carriedOut, start);
     const doc = { ...changed, papers: stillToCut(changed.papers) };
     return createBook(
       tx,
@@ -216,17 +217,22 @@ export type CopyRequest = z.output<typeof copyRequest>;
 
 interface Change {
   readonly kind: RevisionRow['kind'];
-  readonly command: Command;
-  readonly inverse: Command;
+  readonly command: StoredChange;
+  readonly inverse: StoredChange;
   readonly book: BookDocument;
   readonly target: number | null;
   readonly after: (n: number) => { undoTop: number | null; redoTop: number | null };
 }
 
-function applied(row: Pick<BookRow, 'doc'>, command: Command): Pick<Change, 'book' | 'inverse'> {
-  const result = applyCommand(row.doc, command);
+function carriedOut(doc: BookDocument, change: StoredChange): BookDocument {
+  const result = applyStored(doc, change);
   if (!result.ok) throw new Refusal('command-impossible', commandProblemWords(result.problem, 'mm'), result.problem);
-  return result.value;
+  return result.value.book;
+}
+
+function applied({ doc }: Pick<BookRow, 'doc'>, change: StoredChange): Pick<Change, 'book' | 'inverse'> {
+  const book = carriedOut(doc, change);
+  return { book, inverse: patchTo(book, doc) };
 }
 
 const INSERT_REVISION =

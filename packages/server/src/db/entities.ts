@@ -1,6 +1,6 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/document/document';
-import type { Command } from '@eight-up/core/book/command';
+import type { StoredChange } from '@eight-up/core/book/patch';
 import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
 import type { PaperDraft } from '@eight-up/core/paper/paper';
 import type { PrinterDraft } from '@eight-up/core/printer/printer';
@@ -33,8 +33,8 @@ export const RevisionRow = defineEntity({
     bookId: p.string(),
     n: p.integer(),
     kind: p.string().$type<'change' | 'undo' | 'redo' | 'go-back'>(),
-    command: p.json<Command>(),
-    inverse: p.json<Command>(),
+    command: p.json<StoredChange>(),
+    inverse: p.json<StoredChange>(),
     /** the revision that an undo took back, a redo made again, or a going back took up again */
     target: p.integer().nullable(),
     /** the heads of the undo and redo chains before this revision */

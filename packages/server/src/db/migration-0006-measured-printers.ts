@@ -1,12 +1,10 @@
-import { migrateCommand, migrateDocument } from '@eight-up/core/book/migrations';
-import { RewritingMigration, type Json } from './rewriting-migration.ts';
+import { Migration } from '@mikro-orm/migrations';
 
-/** Printers have what a test print measured; books of version 3 take version 4's shape, with everything that undo knows of them. */
-export class MigrationMeasuredPrinters extends RewritingMigration {
+/** Printers have what a test print measured. */
+export class MigrationMeasuredPrinters extends Migration {
   override async up(): Promise<void> {
-    await this.rewrite('printer', 'id', { doc: (printer) => ({ measured: null, ...printer }) });
-    await this.rewrite('book', 'id', { doc: migrateDocument });
-    const reworded = (command: Json) => migrateCommand(command, 3);
-    await this.rewrite('revision', 'id', { command: reworded, inverse: reworded });
+    await this.execute(
+      "update `printer` set `doc` = json_set(`doc`, '$.measured', null) where json_valid(`doc`) and json_type(`doc`, '$.measured') is null",
+    );
   }
 }

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { MikroORM } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { applyCommand } from '@eight-up/core/book/command';
+import { applyStored } from '@eight-up/core/book/patch';
 import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
 import { onPage, type PageContent } from '@eight-up/core/document/document';
 import { newBook } from '@eight-up/core/book/new-book';
@@ -93,7 +93,7 @@ describe('migrations of the database', () => {
     const pages = [onPage(content), ...book.pages.slice(1)];
     expect(row.doc).toEqual({ ...book, pages });
     const replayed = (await em.find(RevisionRow, { bookId: 'old' }, { orderBy: { n: 'asc' } })).reduce((doc, one) => {
-      const applied = applyCommand(doc, one.command);
+      const applied = applyStored(doc, one.command);
       if (!applied.ok) throw new Error(applied.problem.code);
       return applied.value.book;
     }, book);

@@ -14,6 +14,7 @@ import { MigrationMeasuredPrinters } from './migration-0006-measured-printers.ts
 import { MigrationWhatWasMeant } from './migration-0007-what-was-meant.ts';
 import { MigrationMakerSettings } from './migration-0008-maker-settings.ts';
 import { MigrationToldWriters } from './migration-0009-told-writers.ts';
+import { MigrationChangesArePatches } from './migration-0010-changes-are-patches.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -26,6 +27,7 @@ export const MIGRATIONS = [
   { name: '0007-what-was-meant', class: MigrationWhatWasMeant },
   { name: '0008-maker-settings', class: MigrationMakerSettings },
   { name: '0009-told-writers', class: MigrationToldWriters },
+  { name: '0010-changes-are-patches', class: MigrationChangesArePatches },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

@@ -1,13 +1,13 @@
 import path from 'node:path';
 import Database from 'libsql';
-import { applyCommand, type Command } from '@eight-up/core/book/command';
+import { migrateDocument } from '@eight-up/core/book/migrations';
+import { applyStored, isSame, type StoredChange } from '@eight-up/core/book/patch';
 import { contentsOf, type BookDocument } from '@eight-up/core/document/document';
 import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
 import type { CheckProgress, Finding, FolderReport, OriginalUse } from '@eight-up/core/safekeeping/folder-check';
 import { titleIn } from '../books/stored-book.ts';
 import { exists, FileStore, sha256 } from '../files/store.ts';
 import { backupNames } from './backup-files.ts';
-import { sameDocument } from '../books/same-document.ts';
 
 interface Stored {
   readonly id: string;
@@ -114,9 +114,10 @@ interface Change {
   readonly inverse: string;
 }
 
+/** A backup may be of an earlier version. */
 function documentIn(text: string): BookDocument | undefined {
   try {
-    const parsed = bookDocumentSchema.safeParse(JSON.parse(text));
+    const parsed = bookDocumentSchema.safeParse(migrateDocument(JSON.parse(text) as Readonly<Record<string, unknown>>));
     return parsed.success ? parsed.data : undefined;
   } catch {
     return undefined;
@@ -130,10 +131,10 @@ function brokenBefore(doc: BookDocument, revision: number, newestFirst: readonly
     const change = newestFirst[i];
     if (change?.n !== n) return n;
     try {
-      const before = applyCommand(after, JSON.parse(change.inverse) as Command);
+      const before = applyStored(after, JSON.parse(change.inverse) as StoredChange);
       if (!before.ok) return n;
-      const again = applyCommand(before.value.book, JSON.parse(change.command) as Command);
-      if (!again.ok || !sameDocument(again.value.book, after)) return n;
+      const again = applyStored(before.value.book, JSON.parse(change.command) as StoredChange);
+      if (!again.ok || !isSame(again.value.book, after)) return n;
       after = before.value.book;
     } catch {
       return n;
@@ -164,7 +165,7 @@ function mendedDocument(
           : [];
         if (doc && since.length === book!.revision - then!.revision) {
           const mended = since.reduce<BookDocument | undefined>((old, { command }) => {
-            const next = old && applyCommand(old, JSON.parse(command) as Command);
+            const next = old && applyStored(old, JSON.parse(command) as StoredChange);
             return next?.ok ? next.value.book : undefined;
           }, doc);
           if (mended) return mended;
