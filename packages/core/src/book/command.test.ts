@@ -209,6 +209,12 @@ describe('commands', () => {
     expect(after({ kind: 'insert', at: 0 })).toBe('-BacEdfg | h');
     expect(after({ kind: 'duplicate', page: 2 })).toBe('aBccEdfg | h');
     expect(after({ kind: 'take-out', page: 0 })).toBe('cBdfEgh- | a');
+    // A locked page once more: the copy is free to move.
+    const twice = applyCommand(book, { kind: 'duplicate', page: 1 });
+    if (!twice.ok) throw new Error(twice.problem.code);
+    expect(twice.value.book.pages.map(({ note, locked }) => note + (locked ? '!' : '')).join(' ')).toBe(
+      'a B! B c E! d f g',
+    );
     expect(after({ kind: 'move', from: 0, to: 5 })).toBe('cBdfEagh | ');
     expect(applyCommand(book, { kind: 'swap', one: 0, other: 1 })).toMatchObject({
       ok: false,
