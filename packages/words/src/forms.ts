@@ -66,10 +66,9 @@ export function factsSentence(
 
 /** Sheets, sections, blanks and bolts, where a form has them: what has to be known before printing. */
 export function printedSheetsSentence(plan: FoldedBook): string | undefined {
-  const { run, reading, parameters } = plan;
+  const { run, reading, form, parameters } = plan;
   const sheets = run.laid.sheets.length;
-  const asked = parameters.pages;
-  const blanks = typeof asked === 'number' ? reading.pages.length - asked : 0;
+  const blanks = form.asksPages ? reading.pages.length - form.asksPages.asked(parameters) : 0;
   const parts = [
     ...(sheets > 1 || blanks > 0 ? [`${count(sheets, 'sheet')}${sectionsWords(foliosPerSection(plan))}.`] : []),
     ...(blanks > 0

@@ -233,6 +233,24 @@ describe('commands', () => {
     expect(again.ok && again.value.book.poster).toEqual(content);
   });
 
+  it('a page of a spread cleared takes all of it to the tray, once; the poster that hangs there already does not wait too', () => {
+    const picture: PageContent = { asset: 'c'.repeat(64), page: 0, name: 'quay.jpg', fit: 'fill' };
+    const after = (book: BookDocument, one: Command) => {
+      const applied = applyCommand(book, one);
+      if (!applied.ok) throw new Error(applied.problem.code);
+      return applied.value.book;
+    };
+    const placed = after(start, { kind: 'replace', page: 1, content: picture });
+    const spread = after(placed, { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' });
+    expect(spread.pages.filter(({ content }) => content)).toHaveLength(2);
+    const cleared = after(spread, { kind: 'clear', page: 2 });
+    expect(cleared.pages.every(({ content }) => content === null)).toBe(true);
+    expect(cleared.tray.map(({ content }) => content)).toEqual([picture]);
+    const hung = after(start, { kind: 'hang-poster', poster: picture });
+    expect(after(hung, { kind: 'hang-poster', poster: { ...picture, fit: 'bleed' } }).tray).toEqual([]);
+    expect(after(hung, { kind: 'hang-poster', poster: null }).tray.map(({ content }) => content)).toEqual([picture]);
+  });
+
   it('fill empty pages in order and let the rest wait', () => {
     const nine = Array.from({ length: 9 }, (_, i): PageContent => ({
       asset: String(i).repeat(64),

@@ -74,10 +74,11 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
     case 'paper-too-small':
       return { kind: 'set-printing', printing: { ...book.printing, onto: null } };
     case 'section-thick': {
-      if (!('sections' in plan.parameters)) return undefined;
+      if (!plan.form.inSections) return undefined;
       const most = Math.max(1, Math.floor(THICK / (2 * book.printing.creep.thickness)));
       const sections = Math.ceil(plan.run.laid.sheets.length / most);
-      return { kind: 'choose-form', form: { id: book.form.id, parameters: { ...plan.parameters, sections } } };
+      const parameters = { ...plan.parameters, ...plan.form.inSections(plan.parameters, sections) };
+      return { kind: 'choose-form', form: { id: book.form.id, parameters } };
     }
     case 'files-unused':
       return book.pages.some(takesPicture) ? { kind: 'fill-from-tray' } : undefined;

@@ -34,6 +34,12 @@ export interface Form<P = Readonly<Record<string, unknown>>, Id extends string =
   /** why the parameters do not go together with the sheet; left out: they always do */
   readonly refuses?: (p: P, sheet: SheetExtent) => Result<null, FormProblem>;
   readonly assembly: (p: P, sheet: SheetExtent) => Assembly;
+  /** settings for a book that is begun with so many pictures; left out, or undefined: none is begun with it */
+  readonly beginsWith?: (pictures: number) => Partial<P> | undefined;
+  /** where the maker says how many pages there are: how many, and the settings nearby that leave no blanks, the fewer first */
+  readonly asksPages?: { readonly asked: (p: P) => number; readonly withoutBlanks: (p: P) => readonly Partial<P>[] };
+  /** the same book in so many sections; left out: it cannot be parted */
+  readonly inSections?: (p: P, sections: number) => Partial<P>;
   /** how the sheet lies: as it comes, or turned so that its longer side runs from left to right */
   readonly lies: 'landscape' | 'either';
 }

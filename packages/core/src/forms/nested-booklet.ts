@@ -3,9 +3,11 @@ import type { SheetPlan } from '../folding/assembly.ts';
 import type { FoldStep, Step } from '../folding/step.ts';
 import type { Form } from './form.ts';
 
+const MOST_PAGES = 400;
+
 export const nestedBookletParameters = z.strictObject({
   /** pages that the maker has; what is missing to a multiple of four stays blank at the end */
-  pages: z.number().int().min(1).max(400).default(16),
+  pages: z.number().int().min(1).max(MOST_PAGES).default(16),
   /** nests laid on one another and sewn together; never more than there are folios */
   sections: z.number().int().min(1).max(24).default(1),
   reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
@@ -15,18 +17,11 @@ type Parameters = z.output<typeof nestedBookletParameters>;
 /** Folios lie on one another and are folded together: four pages each. */
 const foliosFor = (pages: number): number => Math.ceil(pages / 4);
 
-export interface NearCount {
-  readonly pages: number;
-  readonly folios: number;
-}
-
 /** The page counts without blanks next to one that leaves some, the smaller first. */
-export const nearCounts = (pages: number): readonly NearCount[] =>
+const withoutBlanks = ({ pages }: Pick<Parameters, 'pages'>): readonly { readonly pages: number }[] =>
   pages % 4 === 0
     ? []
-    : [foliosFor(pages) - 1, foliosFor(pages)]
-        .filter((folios) => folios > 0)
-        .map((folios) => ({ pages: 4 * folios, folios }));
+    : [foliosFor(pages) - 1, foliosFor(pages)].filter((folios) => folios > 0).map((folios) => ({ pages: 4 * folios }));
 
 const isOneNest = (p: Pick<Parameters, 'pages' | 'sections'>): boolean => foliosOfSections(p).length === 1;
 
@@ -45,6 +40,9 @@ export const nestedBooklet: Form<Parameters, 'nested-booklet'> = {
   family: 'bound',
   parameters: nestedBookletParameters,
   lies: 'landscape',
+  beginsWith: (pictures) => ({ pages: Math.min(MOST_PAGES, Math.max(1, pictures)) }),
+  asksPages: { asked: ({ pages }) => pages, withoutBlanks },
+  inSections: (_, sections) => ({ sections }),
   assembly: (p, sheet) => ({
     parts: [
       {

@@ -15,4 +15,16 @@ export type FormById = { readonly [I in FormId]: Extract<Declared, { readonly id
 
 export const FORMS = DECLARED as unknown as readonly Form[];
 
+/** What a book is begun with that is to hold so many pictures: the first form that takes them; without any, the smallest book. */
+export function formForPictures(pictures: number): {
+  readonly id: string;
+  readonly parameters: Readonly<Record<string, unknown>>;
+} {
+  for (const { id, beginsWith } of FORMS) {
+    const parameters = beginsWith?.(pictures);
+    if (parameters) return { id, parameters };
+  }
+  return { id: FORMS[0]!.id, parameters: {} };
+}
+
 export const formById = (id: string): Form | undefined => FORMS.find((form) => form.id === id);

@@ -23,6 +23,7 @@ export const slitBook: Form<Parameters, 'slit-book'> = {
   family: 'one-sheet',
   parameters: slitBookParameters,
   lies: 'landscape',
+  beginsWith: (pictures) => (pictures <= 8 ? {} : undefined),
   assembly: (p, sheet) => ({
     parts: oneSheet({ ...sheet, columns: 4, rows: 2 }),
     steps: stepsOf(p),

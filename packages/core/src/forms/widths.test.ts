@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm, type Nm } from '../units/nm.ts';
 import { foldOutBooklet, foldOutWidths } from './fold-out-booklet.ts';
-import { foliosOfSections, nearCounts } from './nested-booklet.ts';
+import { foliosOfSections } from './nested-booklet.ts';
+import { withoutBlanks } from './without-blanks.ts';
 import { panelsAcross, plainFold } from './plain-fold.ts';
 import { planBook } from './planned-book.ts';
 
@@ -120,11 +121,16 @@ describe('folios of sections', () => {
   });
 
   it('counts near one that leaves blanks: the one below and the one above, with their sheets', () => {
-    expect(nearCounts(10)).toEqual([
-      { pages: 8, folios: 2 },
-      { pages: 12, folios: 3 },
+    const near = (pages: number) => {
+      const plan = planBook({ id: 'nested-booklet', parameters: { pages } }, sheetOf(mm(297)));
+      if (!plan.ok) throw new Error(plan.problem.code);
+      return withoutBlanks(plan.value).map((one) => [one.form.parameters.pages, one.pages, one.sheets]);
+    };
+    expect(near(10)).toEqual([
+      [8, 8, 2],
+      [12, 12, 3],
     ]);
-    expect([nearCounts(3), nearCounts(12)]).toEqual([[{ pages: 4, folios: 1 }], []]);
+    expect([near(3), near(12)]).toEqual([[[4, 4, 1]], []]);
   });
 
   it.each([0, 401, 2.5, 'many'])('%s pages are refused by name', (pages) => {

@@ -13,14 +13,6 @@ export function usualSheet(unit: LengthUnit): Sheet {
   return { width: size.long, height: size.short, fibre: 'along-width', typedIn: size.unit };
 }
 
-/** Pages of the smallest book that holds so many pictures from one sheet; more make a booklet. */
-const [OF_ONE_SHEET, MOST] = [8, 400];
-
-export const formForPictures = (count: number): FormChoice =>
-  count <= OF_ONE_SHEET
-    ? { id: 'slit-book', parameters: {} }
-    : { id: 'nested-booklet', parameters: { pages: Math.min(MOST, count) } };
-
 export interface Beginning {
   readonly title: string;
   readonly form: FormChoice;

@@ -3,7 +3,7 @@ import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Printing } from '@eight-up/core/document/document';
 import { type Sheet } from '@eight-up/core/paper/sheet-size';
-import { nearCounts } from '@eight-up/core/forms/nested-booklet';
+import { withoutBlanks } from '@eight-up/core/forms/without-blanks';
 import { USUAL_PRINTING } from '@eight-up/core/document/usual';
 import {
   counted,
@@ -89,8 +89,7 @@ function Facts({
   const hidden = hiddenSentence(plan);
   const sheets = printedSheetsSentence(plan);
   const sides = sidesOf(plan.run.laid, 0).length;
-  const { pages } = plan.parameters;
-  const near = typeof pages === 'number' ? nearCounts(pages) : [];
+  const near = useMemo(() => withoutBlanks(plan), [plan]);
   const thick = flapThicknessSentence(plan, printing.creep.thickness, unit);
   return (
     <div className="slip p-4">
@@ -104,13 +103,8 @@ function Facts({
         <p className="mt-1 flex flex-wrap gap-x-3">
           <span className="text-quiet">Without blanks:</span>
           {near.map((one) => (
-            <button
-              key={one.pages}
-              type="button"
-              className="remedy"
-              onClick={() => onForm({ id: plan.form.id, parameters: { ...plan.parameters, pages: one.pages } })}
-            >
-              {one.pages} pages, {counted(one.folios, 'sheet')}
+            <button key={one.pages} type="button" className="remedy" onClick={() => onForm(one.form)}>
+              {one.pages} pages, {counted(one.sheets, 'sheet')}
             </button>
           ))}
         </p>

@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { useSettings } from '../../app/settings.ts';
+import { formForPictures } from '@eight-up/core/forms/registry';
 import { useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 
 /** An empty shelf: from nothing to a folded dummy in a minute, with a sheet that lies in every printer. */
@@ -8,7 +9,7 @@ export function FirstDummy() {
   const start = useBeginBook();
   const dummy = {
     title: 'First dummy',
-    form: { id: 'slit-book', parameters: {} },
+    form: formForPictures(0),
     sheet: usualSheet(unit),
     stage: 'fold',
   } as const;
