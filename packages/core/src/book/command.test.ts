@@ -251,6 +251,36 @@ describe('commands', () => {
     expect(after(hung, { kind: 'hang-poster', poster: null }).tray.map(({ content }) => content)).toEqual([picture]);
   });
 
+  it('a fit puts a picture anew but keeps its turn and the space round it; another form has each picture of a spread whole, once', () => {
+    const picture: PageContent = { asset: 'd'.repeat(64), page: 0, name: 'ropes.jpg', fit: 'fit' };
+    const margins = { head: mm(1), foreEdge: mm(2), tail: mm(3), spine: mm(4) };
+    const carriedOut = (commands: readonly Command[]) =>
+      commands.reduce((book, one) => {
+        const applied = applyCommand(book, one);
+        if (!applied.ok) throw new Error(applied.problem.code);
+        return applied.value.book;
+      }, start);
+    const placed: readonly Command[] = [
+      { kind: 'replace', page: 1, content: picture },
+      { kind: 'adjust', page: 1, placing: { right: mm(5), down: mm(6), turn: 90, scale: 2, margins } },
+    ];
+    expect(carriedOut([...placed, { kind: 'set-fit', pages: [1], fit: 'bleed' }]).pages[1]!.content).toEqual({
+      ...picture,
+      fit: 'bleed',
+      placing: { right: mm(0), down: mm(0), turn: 90, scale: 1, margins },
+    });
+    const other = carriedOut([
+      { kind: 'replace', page: 1, content: picture },
+      { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' },
+      { kind: 'choose-form', form: { id: 'nested-booklet', parameters: { pages: 8 } } },
+    ]);
+    expect(other.pages.map(({ content }) => content)).toEqual([
+      null,
+      { ...picture, fit: 'fill' },
+      ...Array.from({ length: 6 }, () => null),
+    ]);
+  });
+
   it('fill empty pages in order and let the rest wait', () => {
     const nine = Array.from({ length: 9 }, (_, i): PageContent => ({
       asset: String(i).repeat(64),
