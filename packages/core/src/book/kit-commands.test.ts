@@ -46,6 +46,15 @@ describe('the kit and the papers of a book', () => {
     expect(away.book.papers).toEqual({});
   });
 
+  it('a paper that is taken for the pages tells how thick they are; one for boards does not', () => {
+    const caliper = { thickness: mm(0.23), how: 'measured' as const };
+    const measured = { ...chosen, paper: { ...chosen.paper, caliper } };
+    const taken = after(start, { kind: 'choose-paper', on: 'text', chosen: measured }).book;
+    expect(taken.printing).toEqual({ ...start.printing, creep: { ...start.printing.creep, thickness: mm(0.23) } });
+    expect(after(start, { kind: 'choose-paper', on: 'board', chosen: measured }).book.printing).toEqual(start.printing);
+    expect(after(start, { kind: 'rename', title: '  Knots ' }).book.title).toBe('Knots');
+  });
+
   it.each([
     [{ copies: 0 }, 'kit-copies-not-a-number'],
     [{ copies: 1.5 }, 'kit-copies-not-a-number'],
