@@ -55,6 +55,14 @@ describe('the kit and the papers of a book', () => {
     expect(after(start, { kind: 'rename', title: '  Knots ' }).book.title).toBe('Knots');
   });
 
+  it('a warning accepted again has the newer reason, once', () => {
+    const accept = (book: BookDocument, reason: string) =>
+      after(book, { kind: 'accept', accepted: { key: 'grain', reason } }).book;
+    expect(accept(accept(start, 'thin'), 'thin, and few').accepted).toEqual([
+      { key: 'grain', reason: 'thin, and few' },
+    ]);
+  });
+
   it.each([
     [{ copies: 0 }, 'kit-copies-not-a-number'],
     [{ copies: 1.5 }, 'kit-copies-not-a-number'],
