@@ -1,6 +1,5 @@
 import { OpenAPIRegistry, OpenApiGeneratorV31, extendZodWithOpenApi } from '@asteasolutions/zod-to-openapi';
 import { z } from 'zod';
-import { makerSettingsSchema } from '@eight-up/core/contract/maker-settings';
 import { ERROR_STATUS } from '@eight-up/core/contract/errors';
 import {
   changePaperRequest,
@@ -16,6 +15,7 @@ import {
   pointRequest,
   revisionRequest,
   undoRequest,
+  makerSettingsSchema,
 } from '@eight-up/core/contract/schemas';
 import { FORMS } from '@eight-up/core/forms/registry';
 import { restoreRequest } from './safekeeping/routes.ts';

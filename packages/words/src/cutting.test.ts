@@ -16,7 +16,7 @@ import {
   stackedSentence,
   stockSentence,
 } from './cutting.ts';
-import { USUAL_SETTINGS } from '@eight-up/core/contract/maker-settings';
+import { USUAL_SETTINGS } from '@eight-up/core/document/maker-settings';
 import { bodyWords, grainWords, moneyWords } from './papers.ts';
 import { putBackSentence } from './printers.ts';
 import { editionProblemWords, paperTableProblemWords } from './problems.ts';

@@ -11,7 +11,7 @@ import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/meas
 import { nm, type Nm } from '@eight-up/core/units/nm';
 import { counted } from './forms.ts';
 import { formWords, parameterAnswer, parameterQuestion } from './forms/registry.ts';
-import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
+import type { MakerSettings } from '@eight-up/core/document/maker-settings';
 import type { BookKind } from '@eight-up/core/cutting/sheet-becomes';
 import { moneyWords } from './papers.ts';
 

@@ -1,4 +1,5 @@
 import { cutText } from '@eight-up/core/text';
+import { parameterQuestion } from './forms/registry.ts';
 import type { StoredChangeProblem } from '@eight-up/core/book/patch';
 import type { BookFileNote, BookFileProblem } from '@eight-up/core/contract/book-file';
 import type { EditionProblem } from '@eight-up/core/cutting/edition';
@@ -9,7 +10,7 @@ import type { PaperTableProblem } from '@eight-up/core/paper/paper-table';
 import type { PlanFileProblem } from '@eight-up/core/output/read-page-plan';
 import type { PlanProblem } from '@eight-up/core/forms/planned-book';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
-import { mm } from '@eight-up/core/units/nm';
+import { mm, nm } from '@eight-up/core/units/nm';
 import type { ReadingProblem } from '@eight-up/core/folding/reading';
 
 /** "step 3", counted as makers count. */
@@ -27,13 +28,33 @@ const panels = (labels: readonly string[]) =>
 const unreachable = (problem: Extract<ReadingProblem, { code: 'page-unreachable' }>) =>
   `The page at ${panelWords(problem.panel)} can never be seen: it is shut at the ${problem.edges.join(' and the ')}.`;
 
+function outOfRange(
+  { form, name, field }: Extract<PlanProblem, { code: 'parameter-out-of-range' }>,
+  unit: LengthUnit,
+): string {
+  if (!field) return `This form has no setting called “${name}”. The book is as it was.`;
+  const wanted = (): string => {
+    switch (field.kind) {
+      case 'count':
+        return `a whole number from ${field.from} to ${field.to}`;
+      case 'length':
+        return `from ${measure(nm(field.from), unit)} to ${measure(nm(field.to), unit)}`;
+      case 'choice':
+        return `one of these: ${field.values.join(', ')}`;
+      case 'each':
+        return `1 to ${field.most} of these: ${field.values.join(', ')}`;
+    }
+  };
+  return `“${parameterQuestion(form, name)}” cannot be set so: it is ${wanted()}. The book is as it was.`;
+}
+
 /** Why a form cannot be folded from a sheet, and what to do. */
 export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string {
   switch (problem.code) {
     case 'no-such-form':
       return `There is no form called “${problem.id}”. Choose one of the forms shown.`;
     case 'parameter-out-of-range':
-      return `“${problem.name}” cannot be set so: ${problem.detail}. The book is as it was.`;
+      return outOfRange(problem, unit);
     case 'sheet-side-too-small':
       return `The ${problem.side} of ${measure(problem.length, unit)} is too small: a sheet needs at least ${measure(problem.least, unit)} to be folded.`;
     case 'sheet-side-too-large':

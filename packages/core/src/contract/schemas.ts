@@ -9,6 +9,7 @@ import {
   THREADS,
   type BookDocument,
 } from '../document/document.ts';
+import type { MakerSettings } from '../document/maker-settings.ts';
 import { USUAL_PRINTING } from '../document/usual.ts';
 import type { Command } from '../book/command.ts';
 import { CUT_EDGES, USUAL_KIT } from '../document/kit.ts';
@@ -317,6 +318,16 @@ const parameters = z
   .record(z.string(), z.unknown())
   .default({})
   .meta({ description: 'parameters of the form; missing ones take the defaults' });
+
+export const makerSettingsSchema = z.strictObject({
+  unit: z.enum(['mm', 'in']),
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/)
+    .nullable()
+    .meta({ description: 'three letters, as ISO 4217 has them; null: prices are plain numbers' }),
+  tab: within(0, 100).meta({ description: 'of the tab by which one strip is glued to the next, nanometres' }),
+}) as unknown as z.ZodType<MakerSettings>;
 
 export const newBookRequest = z.strictObject({ title: titleSchema, form: formId, parameters, sheet: sheetSchema });
 

@@ -1,28 +1,25 @@
-import { z } from 'zod';
 import type { SheetPlan } from '../folding/assembly.ts';
 import type { FoldStep, Step } from '../folding/step.ts';
 import { fail, ok } from '../result.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
 import type { Form, SheetExtent } from './form.ts';
+import { each, length, parameters, reading, type ParametersOf } from './parameters.ts';
 
 export const FLAPS = ['none', 'left', 'right', 'both'] as const;
 type Flaps = (typeof FLAPS)[number];
 
-const length = (least: Nm, most: Nm, usual: Nm) =>
-  z.number().int().min(least).max(most).default(usual).meta({ length: true });
-
-export const foldOutBookletParameters = z.strictObject({
+export const foldOutBookletParameters = parameters({
   /** of each folio, the outermost first: where a flap opens, as its middle lies before the reader. As many folios as there are entries. */
-  flaps: z.array(z.enum(FLAPS)).min(1).max(24).default(['none', 'right', 'none']),
+  flaps: each(FLAPS, 24, ['none', 'right', 'none']),
   /** how far a flap's fold stands inside the fore-edge, or trimming cuts it off */
   inset: length(mm(0), mm(10), mm(2.5)),
   /** how far a flap's free edge stays from the gutter */
   clearance: length(mm(0), mm(30), mm(4)),
   /** nothing: as wide as they can be */
   flapWidth: length(mm(0), mm(600), mm(0)),
-  reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
+  reading,
 });
-type Parameters = z.output<typeof foldOutBookletParameters>;
+type Parameters = ParametersOf<typeof foldOutBookletParameters>;
 
 const flapsOn = (flaps: Flaps): number => (flaps === 'none' ? 0 : flaps === 'both' ? 2 : 1);
 

@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type { ZodMiniType } from 'zod/mini';
 import type { Assembly } from '../folding/assembly.ts';
 import type { Result } from '../result.ts';
 import type { Nm } from '../units/nm.ts';
@@ -28,7 +28,7 @@ export interface Form<P = Readonly<Record<string, unknown>>, Id extends string =
   readonly id: Id;
   readonly family: FormFamily;
   /** the parameters, with bounds and defaults */
-  readonly parameters: z.ZodType<P>;
+  readonly parameters: ZodMiniType<P>;
   /** settings under which a sheet becomes something else, to be compared; left out: only the usual ones */
   readonly variants?: readonly Partial<P>[];
   /** why the parameters do not go together with the sheet; left out: they always do */

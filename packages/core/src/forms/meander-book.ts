@@ -1,22 +1,20 @@
-import { z } from 'zod';
 import { oneSheet } from '../folding/assembly.ts';
 import type { Bend, GridSegment, Step } from '../folding/step.ts';
 import type { Form } from './form.ts';
+import { choice, count, parameters, type ParametersOf } from './parameters.ts';
 
-const side = z.number().int().min(2).max(8);
-
-export const meanderBookParameters = z.strictObject({
-  rows: side.default(4),
-  columns: side.default(4),
+export const meanderBookParameters = parameters({
+  rows: count(2, 8, 4),
+  columns: count(2, 8, 4),
   /** which side of panel 1 is the front cover */
-  cover: z.enum(['back-of-first', 'first']).default('back-of-first'),
+  cover: choice(['back-of-first', 'first'], 'back-of-first'),
   /** at a turn where the backs meet: one double leaf (glued all over), a pocket (glued on two sides), or left open */
-  backsMeet: z.enum(['double-leaf', 'pocket', 'none']).default('double-leaf').meta({ when: 'backs-meet' }),
+  backsMeet: choice(['double-leaf', 'pocket', 'none'], 'double-leaf', { when: 'backs-meet' }),
   /** at a turn where printed faces meet: a fold-out, or glued shut (which hides two pages) */
-  facesMeet: z.enum(['fold-out', 'glued-shut']).default('fold-out').meta({ when: 'faces-meet' }),
+  facesMeet: choice(['fold-out', 'glued-shut'], 'fold-out', { when: 'faces-meet' }),
 });
 
-type P = z.output<typeof meanderBookParameters>;
+type P = ParametersOf<typeof meanderBookParameters>;
 
 /** Panels in the order of the strip: row 1 left to right, row 2 right to left, and so on. */
 const strip = ({ rows, columns }: P): readonly string[] =>

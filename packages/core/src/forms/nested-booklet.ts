@@ -1,18 +1,18 @@
-import { z } from 'zod';
 import type { SheetPlan } from '../folding/assembly.ts';
 import type { FoldStep, Step } from '../folding/step.ts';
 import type { Form } from './form.ts';
+import { count, parameters, reading, type ParametersOf } from './parameters.ts';
 
 const MOST_PAGES = 400;
 
-export const nestedBookletParameters = z.strictObject({
+export const nestedBookletParameters = parameters({
   /** pages that the maker has; what is missing to a multiple of four stays blank at the end */
-  pages: z.number().int().min(1).max(MOST_PAGES).default(16),
+  pages: count(1, MOST_PAGES, 16),
   /** nests laid on one another and sewn together; never more than there are folios */
-  sections: z.number().int().min(1).max(24).default(1),
-  reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
+  sections: count(1, 24, 1),
+  reading,
 });
-type Parameters = z.output<typeof nestedBookletParameters>;
+type Parameters = ParametersOf<typeof nestedBookletParameters>;
 
 /** Folios lie on one another and are folded together: four pages each. */
 const foliosFor = (pages: number): number => Math.ceil(pages / 4);

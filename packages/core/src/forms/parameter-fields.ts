@@ -1,4 +1,4 @@
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import type { Form } from './form.ts';
 
 /** Which turns a book must have for a parameter to mean anything: those where backs meet, or printed faces. */

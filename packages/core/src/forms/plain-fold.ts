@@ -1,29 +1,19 @@
-import { z } from 'zod';
 import { oneSheet } from '../folding/assembly.ts';
 import type { FoldStep, Step } from '../folding/step.ts';
 import { fail, ok } from '../result.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
 import type { Form } from './form.ts';
-import type { AskedOnly } from './parameter-fields.ts';
+import { choice, count, length, parameters, type ParametersOf } from './parameters.ts';
 
-const length = (usual: Nm, only: AskedOnly) =>
-  z.number().int().min(mm(0)).max(mm(5)).default(usual).meta({ length: true, only });
-
-export const plainFoldParameters = z.strictObject({
-  fold: z.enum(['half', 'roll', 'zigzag', 'gate']).default('roll'),
-  panels: z
-    .number()
-    .int()
-    .min(3)
-    .max(8)
-    .default(3)
-    .meta({ only: { fold: ['roll', 'zigzag'] } }),
+export const plainFoldParameters = parameters({
+  fold: choice(['half', 'roll', 'zigzag', 'gate'], 'roll'),
+  panels: count(3, 8, 3, { only: { fold: ['roll', 'zigzag'] } }),
   /** of a roll: each panel further in is narrower by this */
-  narrower: length(mm(1.5), { fold: ['roll'] }),
+  narrower: length(mm(0), mm(5), mm(1.5), { only: { fold: ['roll'] } }),
   /** of a gate: each flap stops so far from the middle */
-  shortOfMiddle: length(mm(1), { fold: ['gate'] }),
+  shortOfMiddle: length(mm(0), mm(5), mm(1), { only: { fold: ['gate'] } }),
 });
-type Parameters = z.output<typeof plainFoldParameters>;
+type Parameters = ParametersOf<typeof plainFoldParameters>;
 
 /** No hand folds a panel narrower than this. */
 const LEAST_PANEL = mm(10);

@@ -6,6 +6,7 @@ import type { ReadingProblem } from '../folding/reading.ts';
 import { runSteps } from '../folding/run.ts';
 import { checkSheet, type Sheet, type SheetProblem } from '../paper/sheet-size.ts';
 import type { Form, FormProblem } from './form.ts';
+import { parameterFields, type ParameterField } from './parameter-fields.ts';
 import { formById } from './registry.ts';
 
 /** A form chosen and set. Parameters are as the maker gave them; the form's schema fills in defaults. */
@@ -24,7 +25,13 @@ export interface FoldedBook extends Assembled {
 
 export type PlanProblem =
   | { readonly code: 'no-such-form'; readonly id: string }
-  | { readonly code: 'parameter-out-of-range'; readonly name: string; readonly detail: string }
+  /** `field`: what it may be; left out: the form has no such parameter */
+  | {
+      readonly code: 'parameter-out-of-range';
+      readonly form: string;
+      readonly name: string;
+      readonly field?: ParameterField;
+    }
   | SheetProblem
   | FormProblem
   | FoldProblem
@@ -37,7 +44,9 @@ export function planBook(choice: FormChoice, sheet: Sheet): Result<FoldedBook, P
   const parsed = form.parameters.safeParse(choice.parameters);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
-    return fail({ code: 'parameter-out-of-range', name: issue.path.join('.') || issue.code, detail: issue.message });
+    const name = String(issue.path[0] ?? (issue.code === 'unrecognized_keys' ? issue.keys[0] : ''));
+    const field = parameterFields(form).find((one) => one.name === name);
+    return fail({ code: 'parameter-out-of-range', form: form.id, name, ...(field ? { field } : {}) });
   }
   const checked = checkSheet(sheet);
   if (!checked.ok) return checked;

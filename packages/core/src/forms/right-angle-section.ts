@@ -1,17 +1,17 @@
-import { z } from 'zod';
 import { oneSheet } from '../folding/assembly.ts';
 import type { FoldStep } from '../folding/step.ts';
 import type { Form } from './form.ts';
+import { choice, count, parameters, reading, type ParametersOf } from './parameters.ts';
 
-export const rightAngleSectionParameters = z.strictObject({
+export const rightAngleSectionParameters = parameters({
   /** folds, each at right angles to the one before: 8, 16 or 32 pages */
-  folds: z.number().int().min(2).max(4).default(2),
-  first: z.enum(['across', 'along']).default('across'),
+  folds: count(2, 4, 2),
+  first: choice(['across', 'along'], 'across'),
   /** what each fold does with the half that moves: over the other, under it, or by turns */
-  ways: z.enum(['over', 'under', 'by-turns']).default('over'),
-  reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
+  ways: choice(['over', 'under', 'by-turns'], 'over'),
+  reading,
 });
-type Parameters = z.output<typeof rightAngleSectionParameters>;
+type Parameters = ParametersOf<typeof rightAngleSectionParameters>;
 
 /** Whether fold k (0 first) has its crease upright as the sheet lies. */
 const isUpright = ({ first }: Parameters, k: number): boolean => (k % 2 === 0) === (first === 'across');

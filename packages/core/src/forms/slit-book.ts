@@ -1,12 +1,12 @@
-import { z } from 'zod';
 import type { Form } from './form.ts';
+import { choice, parameters, reading, type ParametersOf } from './parameters.ts';
 import { oneSheet } from '../folding/assembly.ts';
 import type { Bend, FoldStep, Step } from '../folding/step.ts';
 
-export const slitBookParameters = z.strictObject({
+export const slitBookParameters = parameters({
   /** the column on which the front cover stands: an outer one, or one of the two beside the slit */
-  cover: z.enum(['outer', 'middle']).default('outer'),
-  reading: z.enum(['left-to-right', 'right-to-left']).default('left-to-right'),
+  cover: choice(['outer', 'middle'], 'outer'),
+  reading,
 });
 
 /** The cover stands head up in the lower row, its spine on a first or third vertical crease. */
@@ -15,7 +15,7 @@ const COVER_COLUMN = {
   'right-to-left': { outer: 1, middle: 3 },
 } as const;
 
-type Parameters = z.output<typeof slitBookParameters>;
+type Parameters = ParametersOf<typeof slitBookParameters>;
 
 /** The one-sheet slit book: eight pages from one printed side. */
 export const slitBook: Form<Parameters, 'slit-book'> = {

@@ -1,7 +1,7 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
 import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/document/document';
 import type { StoredChange } from '@eight-up/core/book/patch';
-import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
+import type { MakerSettings } from '@eight-up/core/document/maker-settings';
 import type { PaperDraft } from '@eight-up/core/paper/paper';
 import type { PrinterDraft } from '@eight-up/core/printer/printer';
 

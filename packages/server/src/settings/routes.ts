@@ -1,6 +1,6 @@
+import { makerSettingsSchema } from '@eight-up/core/contract/schemas';
 import { Router } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
-import { makerSettingsSchema } from '@eight-up/core/contract/maker-settings';
 import { MakerSettingsRow } from '../db/entities.ts';
 import { parseRequest } from '../parse.ts';
 

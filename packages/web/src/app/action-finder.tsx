@@ -3,7 +3,6 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, Dialo
 import type { Action } from './action.ts';
 
 interface ActionFinderProps {
-  readonly open: boolean;
   readonly actions: readonly Action[];
   readonly onClose: () => void;
 }
@@ -19,7 +18,7 @@ export function matchesWords(title: string, asked: string): boolean {
 }
 
 /** Anything that can be done on this screen, found by a few letters. */
-export function ActionFinder({ open, actions, onClose }: ActionFinderProps) {
+export function ActionFinder({ actions, onClose }: ActionFinderProps) {
   const [asked, setAsked] = useState('');
   const close = () => {
     setAsked('');
@@ -27,7 +26,7 @@ export function ActionFinder({ open, actions, onClose }: ActionFinderProps) {
   };
   const found = actions.filter(({ title, enabled }) => enabled !== false && matchesWords(title, asked));
   return (
-    <Dialog open={open} onClose={close} className="relative z-50" aria-label="Find anything that can be done">
+    <Dialog open onClose={close} className="relative z-50" aria-label="Find anything that can be done">
       <div className="fixed inset-0 flex justify-center bg-ink/40 p-6 pt-[12vh]">
         <DialogPanel className="slip h-fit w-full max-w-xl">
           <Combobox<Action | null>

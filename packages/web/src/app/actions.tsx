@@ -1,7 +1,5 @@
-import { createContext, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
+import { createContext, lazy, Suspense, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Action } from './action.ts';
-import { ActionFinder } from './action-finder.tsx';
 import { useSettings } from './settings.ts';
 
 interface Registry {
@@ -39,6 +37,16 @@ const isTyping = (target: EventTarget | null): boolean =>
   (target.isContentEditable ||
     (target.matches('input, textarea, select') && !target.matches('[type=range], [type=radio], [type=checkbox]')));
 
+// The first view is drawn without them; they are fetched while nothing else is asked for, so that they are there before the first key.
+const finder = () => import('./action-finder.tsx');
+const keysSheet = () => import('./keys-sheet.tsx');
+const ActionFinder = lazy(async () => ({ default: (await finder()).ActionFinder }));
+const KeysSheet = lazy(async () => ({ default: (await keysSheet()).KeysSheet }));
+
+/** Once the browser has nothing to do; Safari knows no such moment, and takes a second. */
+const whenIdle = (act: () => void): void =>
+  'requestIdleCallback' in window ? void window.requestIdleCallback(act) : void setTimeout(act, 1000);
+
 export function ActionsProvider({ children }: { readonly children: ReactNode }) {
   const sources = useRef(new Map<object, readonly Action[]>());
   const [sheetOpen, setSheetOpen] = useState(false);
@@ -59,6 +67,7 @@ export function ActionsProvider({ children }: { readonly children: ReactNode }) 
     ],
     [switchUnit],
   );
+  useEffect(() => whenIdle(() => void Promise.all([finder(), keysSheet()]).catch(() => undefined)), []);
   const all = () => [...[...sources.current.values()].reverse().flat(), ...everywhere];
 
   useEffect(() => {
@@ -89,28 +98,10 @@ export function ActionsProvider({ children }: { readonly children: ReactNode }) 
   return (
     <ActionsContext value={registry}>
       {children}
-      {finderOpen && <ActionFinder open actions={all()} onClose={() => setFinderOpen(false)} />}
-      <Dialog open={sheetOpen} onClose={() => setSheetOpen(false)} className="relative z-50">
-        <div className="fixed inset-0 flex items-center justify-center bg-ink/40 p-6">
-          <DialogPanel className="slip max-h-[80vh] w-full max-w-2xl overflow-auto p-8">
-            <DialogTitle className="mb-4 text-2xl">Keys on this screen</DialogTitle>
-            <dl className="grid grid-cols-2 gap-x-10 gap-y-1.5">
-              {sheetOpen &&
-                all()
-                  .filter(({ keys }) => keys)
-                  .map(({ id, title, keys }) => (
-                    <div key={id} className="flex justify-between border-b border-bench py-1">
-                      <dt>{title}</dt>
-                      <dd className="measure">{keys}</dd>
-                    </div>
-                  ))}
-            </dl>
-            <button type="button" className="action mt-6" onClick={() => setSheetOpen(false)}>
-              Close
-            </button>
-          </DialogPanel>
-        </div>
-      </Dialog>
+      <Suspense>
+        {finderOpen && <ActionFinder actions={all()} onClose={() => setFinderOpen(false)} />}
+        {sheetOpen && <KeysSheet actions={all()} onClose={() => setSheetOpen(false)} />}
+      </Suspense>
     </ActionsContext>
   );
 }

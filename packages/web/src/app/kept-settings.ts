@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import type { MakerSettings } from '@eight-up/core/contract/maker-settings';
+import type { MakerSettings } from '@eight-up/core/document/maker-settings';
 import { getJson, postJson } from './api.ts';
 import { useSettings } from './settings.ts';
 

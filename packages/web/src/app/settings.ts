@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import { USUAL_SETTINGS, type MakerSettings } from '@eight-up/core/contract/maker-settings';
+import { USUAL_SETTINGS, type MakerSettings } from '@eight-up/core/document/maker-settings';
 import type { Nm } from '@eight-up/core/units/nm';
 
 interface Settings extends MakerSettings {
