@@ -82,6 +82,27 @@ describe('the pool of processes', () => {
     expect(await Promise.all(stuck)).toEqual(stuck.map(() => 'dropped'));
   });
 
+  it('whoever leaves just as a job is handed over, to a process that ends before it says that it began, takes no place of others along', async () => {
+    pool = new WorkPool();
+    const first = search(easy(2));
+    while (pool.busy.length === 0) await new Promise((resolve) => setImmediate(resolve));
+    const [waiting] = pool.busy;
+    await first;
+    // Held still, it is handed a job and does not get to say so.
+    process.kill(waiting!, 'SIGSTOP');
+    const drops: (() => void)[] = [];
+    const told = search(easy(2), { off: (drop) => void drops.push(drop) }).catch(
+      (error: unknown) => (error as JobEnded).why,
+    );
+    await new Promise((resolve) => setImmediate(resolve));
+    drops.forEach((drop) => drop());
+    process.kill(waiting!, 'SIGKILL');
+    expect(await told).toBe('dropped');
+    await gone(waiting!);
+    expect(count(await search(easy(3)))).toBe(3);
+    expect(pool.size).toBe(1);
+  });
+
   it('a process that holds more than it may ends itself, and that is told', async () => {
     pool = new WorkPool({ memory: 1000 });
     await expect(search(hard)).rejects.toMatchObject({ why: 'memory' });

@@ -71,6 +71,11 @@ export class WorkPool {
     return [...this.#busy];
   }
 
+  /** How many processes there are, at work or waiting for it: never more than have been at work at once. */
+  get size(): number {
+    return this.#pool.stats().totalWorkers;
+  }
+
   /** Carries out one job. Rejects with `JobEnded` where it was ended, with `Refusal` where the job itself refused. */
   async run<K extends JobKind>(kind: K, input: JobInput<K>, caller: Caller = NOBODY_LEAVES): Promise<JobAnswer<K>> {
     let dropped = false;
@@ -102,8 +107,8 @@ export class WorkPool {
     const end = (why: JobEnded['why']) => {
       if (settled || ended) return;
       ended = why;
-      if (process === undefined) asked.cancel();
-      else killed(process);
+      // One that has not begun is ended as soon as it says so. (Cancelled by the library, a process that ends at that moment is counted for ever.)
+      if (process !== undefined) killed(process);
     };
     const begun = (pid: number) => {
       process = pid;
