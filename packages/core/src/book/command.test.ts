@@ -246,6 +246,10 @@ describe('commands', () => {
     const cleared = after(spread, { kind: 'clear', page: 2 });
     expect(cleared.pages.every(({ content }) => content === null)).toBe(true);
     expect(cleared.tray.map(({ content }) => content)).toEqual([picture]);
+    const face = { what: 'face' as const, left: 0.1, top: 0.2, width: 0.3, height: 0.4 };
+    const marked = after(placed, { kind: 'keep-clear', page: 1, clear: [face] });
+    expect(marked.pages[1]!.content).toEqual({ ...picture, clear: [face] });
+    expect(after(marked, { kind: 'keep-clear', page: 1, clear: [] }).pages[1]!.content).toStrictEqual(picture);
     const hung = after(start, { kind: 'hang-poster', poster: picture });
     expect(after(hung, { kind: 'hang-poster', poster: { ...picture, fit: 'bleed' } }).tray).toEqual([]);
     expect(after(hung, { kind: 'hang-poster', poster: null }).tray.map(({ content }) => content)).toEqual([picture]);

@@ -8,7 +8,9 @@ import { connectedParts } from './laid-paper.ts';
 import { JOINED_WITHIN, poseAt } from './poses.ts';
 import { readBook } from './read-book.ts';
 import type { CoverHold } from './reading.ts';
+import { pageFaces } from './page-faces.ts';
 import { lastMoment, runSteps, type FoldRun } from './run.ts';
+import { sideUp } from './state.ts';
 import type { Bend, CollapseStep, JoinStep } from './step.ts';
 
 const [P, H] = [mm(100), mm(150)];
@@ -102,6 +104,14 @@ describe('a concertina of joined strips', () => {
           plain.value.gaps.map(({ kind, edges }) => [kind, edges]),
         );
         expect([read.value.width, read.value.height]).toEqual([P, H]);
+        // What was glued on lies on that side still: above where its front looks up, below where that looks down.
+        const { flat } = lastMoment(run);
+        for (const {
+          panels: [lays, onto],
+        } of run.joined) {
+          const above = flat.order.indexOf(lays) - flat.order.indexOf(onto);
+          expect(Math.sign(above)).toBe(sideUp(flat, lays));
+        }
         // Every panel lies where it lies in the whole strip, as far as it shows: the same place on the table.
         const lies = lastMoment(run).flat.placed;
         for (const [panel, n] of number) {
@@ -139,6 +149,57 @@ describe('a concertina of joined strips', () => {
     if (!read.ok) throw new Error(read.problem.code);
     expect(closedThickness({ reading: read.value }, mm(0.2))).toBe(8 * mm(0.2));
     expect(read.value.pages.every(({ left }) => left === undefined)).toBe(true);
+  });
+
+  it('of a join each face loses what the other covers, at whichever edge; a tab carries no page on either side', () => {
+    const sheet = { width: P, height: H, columns: 1, rows: 1 };
+    const laid = (right: number, down: number) =>
+      ran(
+        [{ part: 'strips', printed: ['A', 'B'], sheets: [sheet, { ...sheet, right: mm(right), down: mm(down) }] }],
+        [{ kind: 'join', purpose: 'join', how: 'glued-tab', lays: 's1r1c1', onto: 's2r1c1' }],
+      );
+    const left = (run: FoldRun, panel: number, side: 'A' | 'B') => {
+      const box = pageFaces(run).leftOf({ panel, side });
+      return box && [box.left, box.right, box.top, box.bottom].map((ticks) => ticks / run.laid.scale / 1e6);
+    };
+    // The first lies on top: its back meets the front of the second.
+    expect([left(laid(70, 0), 0, 'B'), left(laid(70, 0), 1, 'A')]).toEqual([
+      [0, 70, 0, 150],
+      [30, 100, 0, 150],
+    ]);
+    expect([left(laid(0, 120), 0, 'B'), left(laid(0, 120), 1, 'A')]).toEqual([
+      [0, 100, 0, 120],
+      [0, 100, 30, 150],
+    ]);
+    expect([left(laid(70, 0), 0, 'A'), left(laid(70, 0), 1, 'B')]).toEqual([undefined, undefined]);
+    const strips = joined([2, 2], 15, 'valley');
+    const both = pageFaces({ ...strips, laid: { ...strips.laid, parts: [{ part: 'strips', printed: ['A', 'B'] }] } });
+    const carried = (panel: number) => (['A', 'B'] as const).filter((side) => both.carries({ panel, side }));
+    expect(strips.laid.panels.map((_, panel) => carried(panel).join(''))).toEqual(['AB', 'AB', '', 'AB', 'AB']);
+    // Glued over the left edge of the third panel’s back.
+    expect(both.leftOf({ panel: 3, side: 'B' })).toMatchObject({ left: mm(15) * strips.laid.scale });
+  });
+
+  it('two folios joined at a leaf are bound as one there: the gap is shut, and its faces are no pages', () => {
+    const folio = { width: mm(200), height: H, columns: 2, rows: 1 };
+    const run = ran(
+      [{ part: 'folios', printed: ['A', 'B'], sheets: [folio, folio] }],
+      [
+        { kind: 'join', purpose: 'join', how: 'glued-tab', lays: 's1r1c1', onto: 's2r1c1' },
+        {
+          kind: 'fold',
+          purpose: 'fold-the-nest',
+          axis: 'vertical',
+          at: { line: 1 },
+          direction: 'valley',
+          moving: 'after',
+        },
+      ],
+    );
+    const read = readBook(run, { kind: 'pile', cover: 'uppermost', reading: 'left-to-right' });
+    if (!read.ok) throw new Error(JSON.stringify(read.problem));
+    expect(read.value.gaps.map(({ kind }) => kind)).toEqual(['opening', 'opening', 'glued']);
+    expect(read.value.pages).toHaveLength(6);
   });
 
   it('does not join what does not touch, and says which panels', () => {
