@@ -96,7 +96,7 @@ describe('keys', () => {
     expect([outer.mock.calls.length, inner.mock.calls.length]).toEqual([1, 0]);
   });
 
-  it('switch the unit everywhere and show their own sheet', () => {
+  it('switch the unit everywhere and show their own sheet', async () => {
     render(
       <ActionsProvider>
         <Screen actions={[{ id: 't', title: 'Turn the sheet over', keys: 'T', run: () => undefined }]} />
@@ -107,7 +107,7 @@ describe('keys', () => {
     press('u');
     expect(useSettings.getState().unit).toBe('mm');
     press('?', { shiftKey: true });
-    expect(screen.getByRole('dialog').textContent).toContain('Turn the sheet over');
+    expect((await screen.findByRole('dialog')).textContent).toContain('Turn the sheet over');
   });
 
   it('match the beginnings of words, in any order', () => {
