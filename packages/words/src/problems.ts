@@ -112,6 +112,7 @@ export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string
 
 export function commandProblemWords(problem: StoredChangeProblem, unit: LengthUnit): string {
   switch (problem.code) {
+    case 'change-unknown':
     case 'patch-does-not-fit':
       return 'What is stored of this change does not fit the book as it is now. Nothing was changed; look under Safekeeping, where a check of the data folder says more.';
     case 'no-such-page':

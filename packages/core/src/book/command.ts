@@ -111,7 +111,9 @@ export type CommandProblem =
   | { readonly code: 'no-such-page'; readonly page: number; readonly pages: number }
   | { readonly code: 'page-locked'; readonly page: number }
   | { readonly code: 'no-such-tray-place'; readonly tray: number; readonly waiting: number }
-  | { readonly code: 'title-empty' };
+  | { readonly code: 'title-empty' }
+  /** what is left of a damaged log may be in words that nobody knows any more */
+  | { readonly code: 'change-unknown' };
 
 export interface Applied {
   readonly book: BookDocument;
@@ -119,7 +121,8 @@ export interface Applied {
 
 /** Carries out a command. What it does not touch stays the same object. */
 export function applyCommand(book: BookDocument, command: Command): Result<Applied, CommandProblem> {
-  const changed = changesOf(book, command);
+  const changed = changesOf(book, command) as Changes | undefined;
+  if (!changed) return fail({ code: 'change-unknown' });
   return changed.ok ? ok({ book: { ...book, ...changed.value } }) : changed;
 }
 

@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/libsql';
-import { changeWords } from '@eight-up/core/book/history';
+import { changeWords, type ChangeWords } from '@eight-up/core/book/history';
 import type { HistoryAnswer, HistoryEntry } from '@eight-up/core/contract/answers';
 import { PointRow, RevisionRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
@@ -25,7 +25,8 @@ export async function history(
     kind: row.kind,
     window: row.authorWindow,
     target: row.target ?? null,
-    change: changeWords(row.command),
+    // What is left of a damaged log may be in words that nobody knows any more.
+    change: (changeWords(row.command) as ChangeWords | undefined) ?? { kind: 'patch', pages: [], count: 0, text: '' },
     name: names.get(row.n) ?? null,
   }));
   const oldest = rows[rows.length - 1]?.n ?? before ?? 1;

@@ -1,4 +1,5 @@
 import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { LogMigration } from '@eight-up/core/book/migrate-log';
 
 /** Asks the database; inside the transaction of a migration. */
@@ -20,14 +21,22 @@ export async function bringUpBooks(ask: Ask): Promise<void> {
   const ids = (await ask('select id from book')) as readonly { readonly id: string }[];
   for (const { id } of ids) {
     const [stored] = (await ask('select doc from book where id = ?', [id])) as readonly { readonly doc: unknown }[];
-    try {
-      const document = json(stored!.doc);
-      if (document.version === DOCUMENT_VERSION) continue;
-      await bringUpLog(ask, id, new LogMigration(document));
-      await ask('update book set doc = ? where id = ?', [JSON.stringify(LogMigration.document(document)), id]);
-    } catch {
-      continue;
-    }
+    const old = formerBook(stored!.doc);
+    if (!old) continue;
+    // What the database itself refuses (a full disk) is thrown: the whole migration is taken back.
+    await bringUpLog(ask, id, old.log);
+    await ask('update book set doc = ? where id = ?', [JSON.stringify(old.today), id]);
+  }
+}
+
+/** A stored document of an earlier version, as it is now, and its log to be walked; undefined for one of today, or a damaged one. */
+function formerBook(stored: unknown): { readonly today: BookDocument; readonly log: LogMigration } | undefined {
+  try {
+    const document = json(stored);
+    if (document.version === DOCUMENT_VERSION) return undefined;
+    return { today: LogMigration.document(document), log: new LogMigration(document) };
+  } catch {
+    return undefined;
   }
 }
 

@@ -10,7 +10,8 @@ import { onPage, type PageContent } from '@eight-up/core/document/document';
 import { newBook } from '@eight-up/core/book/new-book';
 import { databaseAt } from '../../test/first-version.ts';
 import { A4 } from '../../test/server-under-test.ts';
-import { redo, undo } from '../books/service.ts';
+import { history } from '../books/history.ts';
+import { documentAt, redo, undo } from '../books/service.ts';
 import { BookRow, ENTITIES, RevisionRow } from './entities.ts';
 import { MIGRATIONS, openDatabase } from './open.ts';
 
@@ -103,6 +104,22 @@ describe('migrations of the database', () => {
     await undo(orm.em.fork(), 'old', { expect: 4, window: 'w' });
     const bare = await undo(orm.em.fork(), 'old', { expect: 5, window: 'w' });
     expect(bare.doc).toEqual(book);
+    await orm.close(true);
+  });
+
+  it('of a log that is damaged bring up what leads on, and leave the rest; the book and its newest changes are there', async () => {
+    await firstVersion();
+    const old = await at(1);
+    const run = (sql: string) => old.em.getConnection().execute(sql);
+    await run(`update revision set inverse = '{"kind":"nonsense"}' where n = 2`);
+    await old.close(true);
+    const orm = await openDatabase(folder);
+    const em = orm.em.fork();
+    const row = await em.findOneOrFail(BookRow, { id: 'old' });
+    expect(row.doc.version).toBe(DOCUMENT_VERSION);
+    expect((await documentAt(em, row, 2)).pages[0]!.content!.fit).toBe('fill');
+    await expect(documentAt(em, row, 0)).rejects.toMatchObject({ code: 'command-impossible' });
+    expect((await history(em, 'old', undefined, 10)).entries).toHaveLength(4);
     await orm.close(true);
   });
 
