@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { WebDriver } from 'selenium-webdriver';
 import { axeFinds } from './axe.ts';
 import { startApp, type RunningApp } from './app.ts';
-import { byRole, chord, Key, openBrowser, press, setView, waitForText, type Browser } from './browser.ts';
+import { byRole, chord, Key, openBrowser, press, setView, WAIT_MS, waitForText, type Browser } from './browser.ts';
 
 let app: RunningApp;
 let browser: Browser;
@@ -59,7 +59,7 @@ describe('axe finds nothing', () => {
     await driver.get(app.url + (screen.startsWith('/') ? screen : `/books/${id}/${screen}`));
     await driver.wait(
       async () => (await driver.executeScript(`return document.querySelector('h1') !== null`)) === true,
-      10_000,
+      WAIT_MS,
     );
     await driver.sleep(700); // lazy parts: pictures, the three-dimensional view
     for (const [width, height] of WINDOWS) {
@@ -128,7 +128,7 @@ describe('axe finds nothing', () => {
       await driver.get(app.url + (screen.startsWith('/') ? screen : `/books/${id}/${screen}`));
       await driver.wait(
         async () => (await driver.executeScript(`return document.querySelector('h1') !== null`)) === true,
-        10_000,
+        WAIT_MS,
       );
       await driver.sleep(500);
       await open(driver);

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, openBrowser, waitForText, type Browser } from './browser.ts';
+import { By, byRole, located, openBrowser, WAIT_MS, waitForText, type Browser } from './browser.ts';
 
 let here: RunningApp;
 let elsewhere: RunningApp;
@@ -21,7 +21,7 @@ afterAll(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-const choose = async (file: string) => (await browser.driver.findElement(By.css('input[type=file]'))).sendKeys(file);
+const choose = async (file: string) => (await located(browser.driver, By.css('input[type=file]'))).sendKeys(file);
 
 describe('a book as one file', () => {
   it('goes from one data folder to another with its pictures', async () => {
@@ -53,7 +53,7 @@ describe('a book as one file', () => {
            picture.onerror = () => done(false);
            picture.src = href;`,
         ),
-      10_000,
+      WAIT_MS,
     );
   });
 

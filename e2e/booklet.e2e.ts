@@ -4,7 +4,7 @@ import type Sharp from 'sharp';
 import type { BookAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
 import { pagesOfWords } from '../packages/server/test/marked-pages.ts';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
+import { By, byRole, chord, Key, located, openBrowser, press, waitForText, type Browser } from './browser.ts';
 import { dropFiles } from './drop.ts';
 
 const sharp = createRequire(new URL('../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
@@ -197,7 +197,7 @@ describe('a booklet from dropped pictures to the files of both passes', () => {
     await driver.get(`${app.url}/new`);
     await click('radio', /^Booklet with fold-outs/);
     await waitForText(driver, '14 pages to read with the fold-outs, 12 without');
-    await driver.findElement(By.css('select[aria-label="Folio 3"]')).sendKeys('opens both ways');
+    await (await located(driver, By.css('select[aria-label="Folio 3"]'))).sendKeys('opens both ways');
     await waitForText(driver, '18 pages to read with the fold-outs, 12 without');
     const flap = await byRole(driver, 'textbox', /^Flap, wide/);
     await flap.click();

@@ -63,7 +63,8 @@ export const setView = (driver: WebDriver, width: number, height: number): Promi
     driver as unknown as { sendDevToolsCommand: (name: string, params: object) => Promise<unknown> }
   ).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', { width, height, deviceScaleFactor: 1, mobile: false });
 
-const WAIT_MS = 15_000;
+/** How long anything may take to appear: a slow machine is no fault of the page. */
+export const WAIT_MS = 30_000;
 
 /** The element with this CSS role selector whose accessible name matches, once it is there. */
 export async function byRole(driver: WebDriver, role: string, name: string | RegExp): Promise<WebElement> {
@@ -95,7 +96,12 @@ const SELECTORS: Readonly<Record<string, string>> = {
   slider: 'input[type=range]',
 };
 
-export const textOf = (driver: WebDriver, css: string): Promise<string> => driver.findElement(By.css(css)).getText();
+/** The first element found there, once it is there. */
+export const located = (driver: WebDriver, by: By): Promise<WebElement> =>
+  driver.wait(until.elementLocated(by), WAIT_MS);
+
+export const textOf = async (driver: WebDriver, css: string): Promise<string> =>
+  (await located(driver, By.css(css))).getText();
 
 export async function waitForText(driver: WebDriver, text: string | RegExp): Promise<void> {
   await driver.wait(

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Select } from 'selenium-webdriver/lib/select.js';
 import type { BookDocument } from '../packages/core/src/document/document.ts';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
+import { By, byRole, chord, Key, located, openBrowser, press, waitForText, type Browser } from './browser.ts';
 import { dropFiles } from './drop.ts';
 
 let app: RunningApp;
@@ -42,10 +42,8 @@ describe('editing pages', () => {
   it('says what a page is for: role, thread and its name, caption, note; the page shows them', async () => {
     const { driver } = browser;
     await open('pages?page=3', 'Lock it here');
-    await new Select(await driver.findElement(By.xpath('//label[contains(., "Role")]//select'))).selectByValue('title');
-    await new Select(await driver.findElement(By.xpath('//label[contains(., "Thread")]//select'))).selectByValue(
-      'moss',
-    );
+    await new Select(await located(driver, By.xpath('//label[contains(., "Role")]//select'))).selectByValue('title');
+    await new Select(await located(driver, By.xpath('//label[contains(., "Thread")]//select'))).selectByValue('moss');
     await type('stands for', 'the heron');
     await type('Caption, printed at its foot', 'Low water');
     await type('Note, for yourself', 'draw it again');
@@ -76,7 +74,7 @@ describe('editing pages', () => {
   it('places a picture by dragging, by arrow keys, by numbers, by quarter turns', async () => {
     const { driver } = browser;
     await open('pages?page=5', 'By numbers');
-    const sheet = await driver.findElement(By.css('[data-testid="placing"]'));
+    const sheet = await located(driver, By.css('[data-testid="placing"]'));
     const { width } = await sheet.getRect();
     await driver
       .actions({ async: true })
@@ -127,10 +125,10 @@ describe('editing pages', () => {
   it('settles a check in one press, and keeps an accepted one with its reason', async () => {
     const { driver } = browser;
     await open('pages?page=4', 'Lock it here');
-    await new Select(await driver.findElement(By.xpath('//label[contains(., "Role")]//select'))).selectByValue('title');
+    await new Select(await located(driver, By.xpath('//label[contains(., "Role")]//select'))).selectByValue('title');
     await waitForText(driver, 'stands on a verso');
     await (
-      await driver.findElement(By.css('[data-check="role-misplaced"]'))
+      await located(driver, By.css('[data-check="role-misplaced"]'))
     )
       .findElement(By.xpath('.//button[contains(., "Accept it")]'))
       .click();
@@ -158,7 +156,7 @@ describe('editing pages', () => {
     const file = path.join(folder, 'plan.csv');
     const send = async (lines: readonly (string | undefined)[]) => {
       writeFileSync(file, lines.join('\n'));
-      await (await driver.findElement(By.css('input[aria-label="A page plan (CSV)"]'))).sendKeys(file);
+      await (await located(driver, By.css('input[aria-label="A page plan (CSV)"]'))).sendKeys(file);
     };
     await send([heading, swap(two!, 1), swap(one!, 2), ...rest]);
     await waitForText(driver, 'Arranged by plan.csv.');

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type Sharp from 'sharp';
 import { markedPdf, wordsOf } from '../packages/server/test/marked-pages.ts';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
+import { By, byRole, chord, Key, located, openBrowser, press, WAIT_MS, waitForText, type Browser } from './browser.ts';
 import { dropFiles } from './drop.ts';
 
 const sharp = createRequire(new URL('../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
@@ -101,7 +101,7 @@ describe('from an empty shelf to a print file', () => {
     await dropFiles(driver, 'main', await Promise.all([1, 2, 3, 4, 5, 6, 7, 8].map(jpeg)));
     const labels = (order: readonly number[]) => order.map((n, i) => `Page ${i + 1}: drawing ${n}.jpg`);
     await untilPages(driver, labels([1, 2, 3, 4, 5, 6, 7, 8]));
-    const page = (n: number) => driver.findElement(By.css(`[data-testid="page-${n}"]`));
+    const page = (n: number) => located(driver, By.css(`[data-testid="page-${n}"]`));
     const drag = async (from: number, to: number, x: number) => {
       const target = await page(to);
       await driver
@@ -158,10 +158,10 @@ describe('from an empty shelf to a print file', () => {
     order.unshift(...order.splice(2, 1));
     await untilPages(driver, labels());
 
-    await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), 10_000);
+    await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), WAIT_MS);
     await press(driver, '4');
     const link = await byRole(driver, 'link', /^Print file/);
-    await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), 10_000);
+    await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('saving …'), WAIT_MS);
     const { words, width, height } = wordsOf(
       Buffer.from(await (await fetch((await link.getAttribute('href'))!)).arrayBuffer()),
     );

@@ -1,6 +1,18 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, chord, Key, openBrowser, press, textOf, waitForText, type Browser } from './browser.ts';
+import {
+  By,
+  byRole,
+  chord,
+  Key,
+  located,
+  openBrowser,
+  press,
+  textOf,
+  WAIT_MS,
+  waitForText,
+  type Browser,
+} from './browser.ts';
 
 interface Shelved {
   readonly id: string;
@@ -32,7 +44,7 @@ async function rehearse({ driver }: Browser): Promise<void> {
   await waitForText(driver, 'Pages 2 and 3');
   await press(driver, Key.ARROW_LEFT);
   await waitForText(driver, 'The book, closed');
-  await driver.wait(async () => (await driver.getCurrentUrl()).includes('step=10'), 5000);
+  await driver.wait(async () => (await driver.getCurrentUrl()).includes('step=10'), WAIT_MS);
 }
 
 describe('the rehearsal', () => {
@@ -44,7 +56,7 @@ describe('the rehearsal', () => {
       expect(await driver.findElements(By.css('canvas'))).toHaveLength(1);
       expect(await textOf(driver, 'main')).not.toContain('schematic');
       // Pointing at a panel of the sheet lights it; its text equivalent says how it stands.
-      const panel = await driver.findElement(By.css('[data-testid="panel-A-r1c3"]'));
+      const panel = await located(driver, By.css('[data-testid="panel-A-r1c3"]'));
       expect(await panel.getAccessibleName()).toBe('face A, row 1, panel 3: page 3, upside down');
       await panel.click();
       expect(await panel.getAttribute('aria-pressed')).toBe('true');
@@ -52,13 +64,13 @@ describe('the rehearsal', () => {
       expect(await driver.findElements(By.css('[aria-label="Flat sheet, face B up"]'))).toHaveLength(1);
       // The same by the action finder: a few letters, Enter.
       await chord(driver, Key.CONTROL, 'k');
-      await driver.wait(async () => (await driver.findElements(By.css('[role=combobox]'))).length === 1, 5000);
+      await driver.wait(async () => (await driver.findElements(By.css('[role=combobox]'))).length === 1, WAIT_MS);
       await press(driver, 'over tu');
-      await driver.wait(async () => (await driver.findElements(By.css('[role=option]'))).length === 1, 5000);
+      await driver.wait(async () => (await driver.findElements(By.css('[role=option]'))).length === 1, WAIT_MS);
       await press(driver, Key.ENTER);
       await driver.wait(
         async () => (await driver.findElements(By.css('[aria-label="Flat sheet, face A up"]'))).length === 1,
-        5000,
+        WAIT_MS,
       );
       await press(driver, '?');
       await waitForText(driver, 'Keys on this screen');
@@ -94,14 +106,14 @@ describe('choosing a form', () => {
       const width = await byRole(driver, 'textbox', 'Width');
       await width.clear();
       await width.sendKeys('8 1/2in', Key.ENTER);
-      await driver.wait(async () => (await width.getAttribute('value')) === '215.9 mm', 5000);
+      await driver.wait(async () => (await width.getAttribute('value')) === '215.9 mm', WAIT_MS);
       await width.clear();
       await width.sendKeys('0', Key.ENTER);
       await waitForText(driver, 'too small');
       await (await byRole(driver, 'button', 'mm: switch to inches')).click();
       await driver.wait(
         async () => /in$/.test((await (await byRole(driver, 'textbox', 'Width')).getAttribute('value')) ?? ''),
-        5000,
+        WAIT_MS,
       );
     } finally {
       await browser.close();

@@ -154,15 +154,22 @@ describe('killed without warning', () => {
         command: { kind: 'rename', title: `change ${n + 1}` },
       });
     const zip = await (await fetch(`${server.url}/api/books/${source.id}/book.zip`)).blob();
-    let acknowledged = 1;
-    for (let kills = 0; kills < 8; kills++) {
+    const takeIn = () => {
       const form = new FormData();
       form.append('file', zip, 'book.zip');
-      const sent = fetch(`${server.url}/api/books/import`, { method: 'POST', body: form }).then(
+      return fetch(`${server.url}/api/books/import`, { method: 'POST', body: form }).then(
         (answer) => answer.status === 201,
         () => false,
       );
-      await pause(100 + 350 * kills);
+    };
+    // How long this machine takes over one, so that the kills fall all over it wherever this runs.
+    const began = performance.now();
+    expect(await takeIn()).toBe(true);
+    const whole = performance.now() - began;
+    let acknowledged = 2;
+    for (let kills = 0; kills < 8; kills++) {
+      const sent = takeIn();
+      await pause((whole * (kills + 1)) / 7);
       await kill(server.child);
       const done = await sent;
       server = await start();
@@ -178,9 +185,9 @@ describe('killed without warning', () => {
         expect((await fetch(`${server.url}/api/books/${id}/print.pdf`)).status).toBe(200);
       }
     }
-    expect(acknowledged).toBeGreaterThan(1);
+    expect(await takeIn()).toBe(true);
     await kill(server.child);
-  });
+  }, 400_000);
 
   it('in the first start of the demo, begins it anew: every book once, none half filled', async () => {
     for (let kills = 0; kills < 6; kills++) {

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BookAnswer, DrawerAnswer } from '@eight-up/core/contract/answers';
 import { wordsOf } from '../packages/server/test/marked-pages.ts';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
+import { By, byRole, chord, Key, located, openBrowser, press, WAIT_MS, waitForText, type Browser } from './browser.ts';
 
 let app: RunningApp;
 let browser: Browser;
@@ -49,7 +49,7 @@ describe('paper, grain and yield', () => {
     await click('radio', '↕ upright');
     await click('radio', 'bending');
     await fill('g/m²', '150');
-    await (await driver.findElement(By.css('main select'))).sendKeys('cartridge');
+    await (await located(driver, By.css('main select'))).sendKeys('cartridge');
     await waitForText(driver, 'an estimate within 15 %');
     await fill('Price of a sheet', '1,20');
     await fill('How many there are', '34');
@@ -75,8 +75,8 @@ describe('paper, grain and yield', () => {
     const { driver } = browser;
     await click('button', 'What one sheet can become');
     await waitForText(driver, /\d+ sizes: each the largest/);
-    await driver.findElement(By.css('canvas'));
-    await driver.findElement(By.css('summary')).click();
+    await located(driver, By.css('canvas'));
+    await (await located(driver, By.css('summary'))).click();
     await click('button', /^62\.5 × 87\.5 mm: 64 pages$/);
     await waitForText(driver, '64 pages a sheet: 8 slit books.');
     await waitForText(driver, 'The grain runs along the folds.');
@@ -136,12 +136,12 @@ describe('paper, grain and yield', () => {
     const { driver } = browser;
     await fill('Copies', '30');
     await waitForText(driver, 'was made for other parts or copies');
-    await (await driver.findElement(By.css('h2'))).click();
+    await (await located(driver, By.css('h2'))).click();
     await press(driver, 'c');
     await chord(driver, Key.CONTROL, 'z');
     await driver.wait(
       async () => !(await driver.findElement(By.css('body')).getText()).includes('made for other parts'),
-      10_000,
+      WAIT_MS,
     );
   });
 

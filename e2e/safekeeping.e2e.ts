@@ -5,7 +5,7 @@ import path from 'node:path';
 import type Libsql from 'libsql';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type RunningApp } from './app.ts';
-import { By, byRole, openBrowser, waitForText, type Browser } from './browser.ts';
+import { By, byRole, located, openBrowser, WAIT_MS, waitForText, type Browser } from './browser.ts';
 
 const Database = createRequire(new URL('../packages/server/package.json', import.meta.url))('libsql') as typeof Libsql;
 
@@ -98,7 +98,7 @@ describe('safekeeping', () => {
     writeFileSync(file, Buffer.from(await (await fetch((await link.getAttribute('href'))!)).arrayBuffer()));
     await post('/api/books', { title: 'Made after the file', form: 'slit-book', sheet: SHEET });
     const choose = async (chosen: string) => {
-      await (await driver.findElement(By.css('input[type=file]'))).sendKeys(chosen);
+      await (await located(driver, By.css('input[type=file]'))).sendKeys(chosen);
       await (await byRole(driver, 'button', 'Bring it back')).click();
     };
     const wrong = path.join(folder, 'poem.zip');
@@ -130,12 +130,12 @@ describe('two windows on one drawer', () => {
     await waitForText(driver, 'was changed in another window. Nothing of it was overwritten');
     await driver.wait(
       async () => (await (await byRole(driver, 'textbox', 'Its name')).getAttribute('value')) === 'Changed elsewhere',
-      5000,
+      WAIT_MS,
     );
     await (await byRole(driver, 'button', 'Write mine over it')).click();
     await driver.wait(
       async () => (await (await byRole(driver, 'textbox', 'Its name')).getAttribute('value')) === `${was} of mine`,
-      5000,
+      WAIT_MS,
     );
   });
 });

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type RunningApp } from './app.ts';
-import { actOnBook, By, byRole, Key, openBrowser, waitForText, type Browser } from './browser.ts';
+import { actOnBook, By, byRole, Key, openBrowser, WAIT_MS, waitForText, type Browser } from './browser.ts';
 
 let app: RunningApp;
 let first: Browser;
@@ -67,7 +67,7 @@ describe('two windows on one book', () => {
     await waitForText(second.driver, OVERTAKEN);
     await (await byRole(second.driver, 'button', 'Keep this state as a copy')).click();
     await untilTitles(['First again', 'Kept by the second, a copy']);
-    await second.driver.wait(async () => (await titleShown(second)) === 'Kept by the second, a copy', 10_000);
+    await second.driver.wait(async () => (await titleShown(second)) === 'Kept by the second, a copy', WAIT_MS);
   });
 
   it('a window of the same browser is told at once, before it saves anything', async () => {
@@ -82,7 +82,7 @@ describe('two windows on one book', () => {
     await driver.switchTo().window(one);
     await waitForText(driver, OVERTAKEN);
     await (await byRole(driver, 'button', 'Take over: show the newest and go on here')).click();
-    await driver.wait(async () => (await titleShown(first)) === 'From the other tab', 10_000);
+    await driver.wait(async () => (await titleShown(first)) === 'From the other tab', WAIT_MS);
     // And the first is told in turn when this one goes on.
     await retitle(first, 'Now from the second');
     await untilTitles(['Now from the second', 'Kept by the second, a copy']);
@@ -131,7 +131,10 @@ describe('the shelf', () => {
     await (await byRole(driver, 'button', 'Keep them')).click();
     await (await byRole(driver, 'button', 'Empty the bin')).click();
     await (await byRole(driver, 'button', 'Empty it for good')).click();
-    await driver.wait(async () => !(await driver.findElement(By.css('body')).getText()).includes('in the bin'), 10_000);
+    await driver.wait(
+      async () => !(await driver.findElement(By.css('body')).getText()).includes('in the bin'),
+      WAIT_MS,
+    );
     expect(await driver.findElement(By.css('body')).getText()).not.toContain('Another edition');
   });
 });

@@ -7,7 +7,18 @@ import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type Sharp from 'sharp';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { startApp, type RunningApp } from './app.ts';
-import { actOnBook, By, byRole, chord, Key, openBrowser, press, waitForText, type Browser } from './browser.ts';
+import {
+  actOnBook,
+  By,
+  byRole,
+  chord,
+  Key,
+  openBrowser,
+  press,
+  WAIT_MS,
+  waitForText,
+  type Browser,
+} from './browser.ts';
 import { dropFiles, type DroppedFile } from './drop.ts';
 
 const sharp = createRequire(new URL('../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
@@ -118,11 +129,11 @@ describe('pictures let go where there is no book yet', () => {
     await actOnBook(driver, 'Untitled book', 'Copy');
     await waitForText(driver, '“Untitled book, a copy” stands at the end of the shelf.');
     await (await byRole(driver, 'button', 'Take it away again')).click();
-    await driver.wait(async () => (await books()) === before, 10_000);
+    await driver.wait(async () => (await books()) === before, WAIT_MS);
     await actOnBook(driver, 'Untitled book', 'Remove into the bin');
     await waitForText(driver, '“Untitled book” lies in the bin.');
     await (await byRole(driver, 'button', 'Put it back on the shelf')).click();
-    await driver.wait(async () => (await books()) === before, 10_000);
+    await driver.wait(async () => (await books()) === before, WAIT_MS);
   });
 });
 
