@@ -1,8 +1,9 @@
 import { existsSync } from 'node:fs';
 import { mkdir, open, readdir, readFile, rename, rm, stat, writeFile } from 'node:fs/promises';
 import path from 'node:path';
-import Database from 'libsql';
+import type Database from 'libsql';
 import type { Backup, BackupHolds, BackupReason } from '@eight-up/core/safekeeping/backup';
+import { openExisting } from '../db/existing-database.ts';
 
 export const backupFolder = (dataFolder: string): string => path.join(dataFolder, 'backups');
 
@@ -36,20 +37,25 @@ export async function backupNames(dataFolder: string): Promise<readonly string[]
 
 /** Every backup and what it holds, newest first. */
 export async function listBackups(dataFolder: string): Promise<readonly Backup[]> {
-  return Promise.all(
-    (await backupNames(dataFolder)).map(async (name): Promise<Backup> => {
+  const all = await Promise.all(
+    (await backupNames(dataFolder)).map((name) => {
       const file = path.join(backupFolder(dataFolder), name);
-      const beside = await besides(file);
-      const { size } = await stat(file);
-      return {
-        name,
-        at: timeIn(name)!.toISOString(),
-        why: beside?.why ?? null,
-        bytes: size,
-        holds: beside?.holds ?? null,
-      };
+      return unlessGone(file, () => told(name, file), undefined);
     }),
   );
+  return all.filter((backup) => backup !== undefined);
+}
+
+async function told(name: string, file: string): Promise<Backup | undefined> {
+  const beside = await besides(file);
+  const { size } = await stat(file);
+  return {
+    name,
+    at: timeIn(name)!.toISOString(),
+    why: beside?.why ?? null,
+    bytes: size,
+    holds: beside?.holds ?? null,
+  };
 }
 
 /** What the newest backup says of the data it was made of. */
@@ -115,7 +121,7 @@ export async function backUp({ database, dataFolder, at, why, state }: BackUpAsk
 
 /** A whole copy of a database that is in use. */
 export function copyDatabase(from: string, to: string): void {
-  const source = new Database(from);
+  const source = openExisting(from);
   try {
     source.exec('pragma busy_timeout=10000');
     source.prepare('vacuum into ?').run(to);
@@ -129,7 +135,7 @@ export function holdsOf(file: string): BackupHolds | undefined {
   if (!existsSync(file)) return undefined;
   let database: Database.Database | undefined;
   try {
-    database = new Database(file);
+    database = openExisting(file);
     const all = (sql: string) => database!.prepare(sql).all() as Record<string, unknown>[];
     if (all('pragma integrity_check')[0]?.integrity_check !== 'ok') return undefined;
     const count = (table: string, where = '1') =>
@@ -159,14 +165,29 @@ export function holdsOf(file: string): BackupHolds | undefined {
 export async function originalsOfBackups({ dataFolder }: { readonly dataFolder: string }): Promise<readonly string[]> {
   const ids = new Set<string>();
   for (const name of await backupNames(dataFolder)) {
-    const database = new Database(path.join(backupFolder(dataFolder), name));
-    try {
-      for (const { id } of database.prepare('select id from asset').all() as { id: string }[]) ids.add(id);
-    } finally {
-      database.close();
-    }
+    const file = path.join(backupFolder(dataFolder), name);
+    for (const id of await unlessGone(file, () => originalsIn(file), [])) ids.add(id);
   }
   return [...ids];
+}
+
+function originalsIn(file: string): readonly string[] {
+  const database = openExisting(file);
+  try {
+    return (database.prepare('select id from asset').all() as { id: string }[]).map(({ id }) => id);
+  } finally {
+    database.close();
+  }
+}
+
+/** Backups go while others are made: one that was there when they were listed may be gone, and then counts as if it had never been listed. */
+async function unlessGone<T>(file: string, act: () => T | Promise<T>, gone: T): Promise<T> {
+  try {
+    return await act();
+  } catch (error) {
+    if (existsSync(file)) throw error;
+    return gone;
+  }
 }
 
 /** Removes a backup and what is written beside it. */

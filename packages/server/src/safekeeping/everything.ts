@@ -1,11 +1,12 @@
 import { mkdir, readFile } from 'node:fs/promises';
 import path from 'node:path';
-import Database from 'libsql';
+import type Database from 'libsql';
 import { z } from 'zod';
 import { originalEntry, type BookFileProblem } from '@eight-up/core/contract/book-file';
 import { fail, ok, type Result } from '@eight-up/core/result';
 import { unpackOriginals, withZip, type UnpackedOriginals } from '../book-file/zip-in.ts';
 import { originalsToPack, zipTo } from '../book-file/zip-out.ts';
+import { openExisting } from '../db/existing-database.ts';
 import { FileStore } from '../files/store.ts';
 import { copyDatabase, holdsOf } from './backup-files.ts';
 
@@ -24,7 +25,7 @@ export async function saveEverything({ dataFolder, database, scratch }: SaveEver
   const store = new FileStore(dataFolder);
   const copy = path.join(scratch, DATABASE_ENTRY);
   copyDatabase(database, copy);
-  const open = new Database(copy);
+  const open = openExisting(copy);
   const assets = (open.prepare('select id from asset').all() as { id: string }[]).map(({ id }) => id);
   open.close();
   const out = path.join(scratch, 'everything.zip');
@@ -84,7 +85,7 @@ function jsonIn(text: string): unknown {
 function isOurs(file: string): boolean {
   let database: Database.Database | undefined;
   try {
-    database = new Database(file);
+    database = openExisting(file);
     const parts = database.prepare('select type, sql from sqlite_master').all() as {
       type: string;
       sql: string | null;

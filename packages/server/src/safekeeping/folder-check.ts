@@ -1,11 +1,12 @@
 import path from 'node:path';
-import Database from 'libsql';
+import type Database from 'libsql';
 import { migrateDocument } from '@eight-up/core/book/migrations';
 import { applyStored, isSame, type StoredChange } from '@eight-up/core/book/patch';
 import { contentsOf, type BookDocument } from '@eight-up/core/document/document';
 import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
 import type { CheckProgress, Finding, FolderReport, OriginalUse } from '@eight-up/core/safekeeping/folder-check';
 import { titleIn } from '../books/stored-book.ts';
+import { openExisting } from '../db/existing-database.ts';
 import { exists, FileStore, sha256 } from '../files/store.ts';
 import { backupNames } from './backup-files.ts';
 
@@ -30,7 +31,7 @@ export async function checkFolder(
   tell: (progress: CheckProgress) => void,
 ): Promise<Checked> {
   const store = new FileStore(dataFolder);
-  const open = new Database(database);
+  const open = openExisting(database);
   try {
     open.exec('pragma busy_timeout=10000');
     const all = <T>(sql: string, ...values: unknown[]) => open.prepare(sql).all(...values) as T[];
@@ -150,12 +151,13 @@ function mendedDocument(
   database: string,
   id: string,
 ): BookDocument | undefined {
-  const now = new Database(database);
+  const now = openExisting(database);
   try {
     const [book] = now.prepare('select revision from book where id = ?').all(id) as { revision: number }[];
     for (const name of book ? backups : []) {
-      const backup = new Database(path.join(dataFolder, 'backups', name));
+      let backup: Database.Database | undefined;
       try {
+        backup = openExisting(path.join(dataFolder, 'backups', name));
         const [then] = backup.prepare('select doc, revision from book where id = ?').all(id) as Stored[];
         const doc = then && then.revision <= book!.revision ? documentIn(then.doc) : undefined;
         const since = doc
@@ -173,7 +175,7 @@ function mendedDocument(
       } catch {
         // This one cannot help; an older one may.
       } finally {
-        backup.close();
+        backup?.close();
       }
     }
     return undefined;

@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, readFileSync, rmSync, unlinkSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, symlinkSync, unlinkSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
@@ -94,6 +94,23 @@ describe('backups', () => {
     expect((await state()).trouble).toMatch(/^The data folder cannot be read or written any more\..*\.$/);
     unlinkSync(folder);
     expect((await post('/backups')).trouble).toBe(null);
+  });
+
+  it('that are gone by the time they are read are as if they had never been listed, and nothing takes their place', async () => {
+    const { id } = await server.newBook();
+    await server.upload(id, [['heron.jpg', await picture(40)]]);
+    const { backups } = await post('/backups');
+    // A name in the folder behind which there is no file: what pruning leaves between the listing and the reading.
+    const [gone, behind] = [
+      path.join(server.dataFolder, 'backups', '2020-01-01T00-00-00.000Z.sqlite'),
+      'nowhere.sqlite',
+    ];
+    symlinkSync(behind, gone);
+    expect((await state()).backups).toEqual(backups);
+    await server.request.post(`/api/books/${id}/bin`).send({});
+    expect((await server.request.post('/api/bin/empty').send({})).body).toEqual({ books: 1, originals: 0 });
+    expect(await checked()).toMatchObject({ findings: [] });
+    expect(existsSync(path.join(server.dataFolder, 'backups', behind))).toBe(false);
   });
 
   it('half made by a killed server are cleared away and never offered', async () => {
