@@ -8,6 +8,7 @@ const FLOORS = [
   'folding',
   'forms',
   'printer',
+  'measuring',
   'document',
   'cutting',
   'printing',
@@ -29,6 +30,7 @@ module.exports = {
   forbidden: [
     ...floors,
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
+    { name: 'no-cycles-of-types', severity: 'error', from: { path: 'packages/core/src' }, to: { circular: true } },
     {
       name: 'core-is-pure',
       severity: 'error',
@@ -40,6 +42,13 @@ module.exports = {
       severity: 'error',
       from: { path: 'packages/core/src' },
       to: { dependencyTypes: ['core'] },
+    },
+    {
+      // What was stored long ago is brought up tomorrow just as it is today.
+      name: 'migrations-are-frozen',
+      severity: 'error',
+      from: { path: 'packages/core/src/document/migrations/', pathNot: 'migrations/sequence\\.ts$' },
+      to: { pathNot: 'document/migrations/migration\\.ts$' },
     },
     {
       name: 'words-only-from-core',

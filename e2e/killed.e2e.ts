@@ -7,7 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { createRequire } from 'node:module';
 import type Sharp from 'sharp';
-import { DOCUMENT_VERSION } from '../packages/core/src/book/migrations.ts';
+import { VERSIONS } from '../packages/core/src/document/migrations/sequence.ts';
 import { gone } from '../packages/server/test/gone.ts';
 import { hostileFiles } from '../packages/server/test/hostile-files.ts';
 import { firstVersionData } from '../packages/server/test/first-version.ts';
@@ -57,7 +57,7 @@ interface Saved {
   readonly id: string;
   readonly book: {
     readonly title: string;
-    readonly version: number;
+    readonly versions: object;
     readonly pages: readonly { content: { name: string } | null }[];
   };
 }
@@ -238,7 +238,7 @@ describe('killed without warning', () => {
     }
     const server = await start();
     const kept = await get(`${server.url}/api/books/old`);
-    expect([kept.book.version, kept.revision]).toEqual([DOCUMENT_VERSION, 1500]);
+    expect([kept.book.versions, kept.revision]).toEqual([VERSIONS, 1500]);
     const undone = await post(`${server.url}/api/books/old/undo`, { expect: 1500, window: 'w' });
     expect(undone!.book.title).toBe('change 1499');
     await kill(server.child);

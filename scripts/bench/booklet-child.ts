@@ -6,7 +6,8 @@ import { createReadStream, createWriteStream, mkdtempSync, rmSync, statSync } fr
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { pipeline } from 'node:stream/promises';
-import { onPage, type AssetInfo } from '../../packages/core/src/document/document.ts';
+import { onPage } from '../../packages/core/src/document/pages.ts';
+import type { AssetInfo } from '../../packages/core/src/document/asset.ts';
 import { newBook } from '../../packages/core/src/book/new-book.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';

@@ -1,7 +1,7 @@
 import { impose } from '../../packages/core/src/pagination/imposition.ts';
 import { pagePlaces } from '../../packages/core/src/pagination/page-places.ts';
 import { planBook, type FoldedBook } from '../../packages/core/src/forms/planned-book.ts';
-import { onPage } from '../../packages/core/src/document/document.ts';
+import { onPage } from '../../packages/core/src/document/pages.ts';
 import { USUAL_PRINTING } from '../../packages/core/src/document/usual.ts';
 import { meanderBook } from '../../packages/core/src/forms/meander-book.ts';
 import { slitBook } from '../../packages/core/src/forms/slit-book.ts';

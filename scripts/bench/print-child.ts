@@ -7,7 +7,7 @@ import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import type * as PdfLib from '@cantoo/pdf-lib';
-import { onPage } from '../../packages/core/src/document/document.ts';
+import { onPage } from '../../packages/core/src/document/pages.ts';
 import { newBook } from '../../packages/core/src/book/new-book.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { uprightPdfSize } from '../../packages/core/src/pagination/content-space.ts';

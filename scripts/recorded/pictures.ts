@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import type Sharp from 'sharp';
-import type { AssetInfo } from '../../packages/core/src/document/document.ts';
+import type { AssetInfo } from '../../packages/core/src/document/asset.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
 
 const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;

@@ -1,5 +1,5 @@
 import { oneSheet, type SheetPlan } from '../src/folding/assembly.ts';
-import type { SheetSide } from '../src/folding/reading.ts';
+import type { SheetSide } from '../src/folding/hold.ts';
 import { runSteps } from '../src/folding/run.ts';
 import type { Step } from '../src/folding/step.ts';
 

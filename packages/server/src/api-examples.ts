@@ -88,6 +88,12 @@ export const API_EXAMPLES: readonly ApiExample[] = [
     },
   },
   { method: 'get', path: '/api/printers' },
+  {
+    method: 'post',
+    path: '/api/measurements',
+    body: { method: 'reading-error', lengths: { standard: 300_000 }, count: 10, spread: 300_000 },
+  },
+  { method: 'get', path: '/api/measurements' },
   { method: 'post', path: '/api/settings', body: { unit: 'in', currency: 'EUR', tab: 15_000_000 } },
   { method: 'get', path: '/api/settings' },
   { method: 'get', path: '/api/papers' },

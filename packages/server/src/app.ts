@@ -15,6 +15,7 @@ import { cuttingRoutes } from './exports/cutting-routes.ts';
 import { exportRoutes } from './exports/routes.ts';
 import { onlyWhileFolderIsThere } from './data-folder/still-there.ts';
 import { onlyLegibleAddresses, onlyLoopback, strictHeaders } from './security.ts';
+import { measuringRoutes } from './measuring/routes.ts';
 import { printerRoutes } from './printers/routes.ts';
 import { settingsRoutes } from './settings/routes.ts';
 import { paperRoutes } from './papers/routes.ts';
@@ -67,6 +68,7 @@ export function createApp({ orm, store, pool, safekeeping, log, webFolder }: App
   );
   app.use('/api/papers', paperRoutes(orm, pool));
   app.use('/api/printers', printerRoutes(orm));
+  app.use('/api/measurements', measuringRoutes(orm));
   app.use('/api/settings', settingsRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store, pool));
   app.use('/api/assets', assetRoutes(orm, store, pool));

@@ -11,13 +11,15 @@ import {
   goBackRequest,
   newBookRequest,
   newPapersRequest,
-  printerDraftSchema,
   pointRequest,
   revisionRequest,
   undoRequest,
   makerSettingsSchema,
 } from '@eight-up/core/contract/schemas';
+import { printerDraftSchema } from '@eight-up/core/document/schema/printing';
 import { FORMS } from '@eight-up/core/forms/registry';
+import { METHOD_NAMES } from '@eight-up/core/measuring/measurement';
+import { measurementDraftSchema } from '@eight-up/core/measuring/schema';
 import { restoreRequest } from './safekeeping/routes.ts';
 import { API_EXAMPLES } from './api-examples.ts';
 
@@ -105,6 +107,24 @@ const ROUTES: readonly Route[] = [
   { method: 'post', path: '/api/printers/{id}', summary: 'Change a printer', body: changePrinterRequest },
   { method: 'post', path: '/api/printers/{id}/take-away', summary: 'Take a printer away' },
   { method: 'post', path: '/api/printers/{id}/put-back', summary: 'Put it back' },
+  {
+    method: 'get',
+    path: '/api/measurements',
+    summary: 'What was measured, the newest first',
+    query: {
+      book: 'only of this book',
+      paper: 'only on this paper',
+      printer: 'only of this printer',
+      method: `only by this method: ${METHOD_NAMES.join(', ')}`,
+    },
+  },
+  {
+    method: 'post',
+    path: '/api/measurements',
+    summary: 'Keep a measurement: it is added to the others, and the newest counts',
+    body: measurementDraftSchema,
+    status: 201,
+  },
   { method: 'get', path: '/api/bin', summary: 'What lies in the bin' },
   { method: 'post', path: '/api/bin/empty', summary: 'Empty the bin for good' },
   { method: 'post', path: '/api/books/{id}/revisions', summary: 'Change a book by a command', body: revisionRequest },

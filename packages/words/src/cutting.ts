@@ -1,3 +1,4 @@
+import type { CutTogether } from '@eight-up/core/cutting/kit';
 import type { Cut } from '@eight-up/core/cutting/lay-out';
 import { readOff, type Mark, type Reading } from '@eight-up/core/cutting/marks';
 import type { OffcutUse } from '@eight-up/core/cutting/offcut-use';
@@ -13,7 +14,8 @@ import { counted } from './forms.ts';
 import { formWords, parameterAnswer, parameterQuestion } from './forms/registry.ts';
 import type { MakerSettings } from '@eight-up/core/document/maker-settings';
 import type { BookKind } from '@eight-up/core/cutting/sheet-becomes';
-import { moneyWords } from './papers.ts';
+import { KIND_WORDS, moneyWords } from './papers.ts';
+import type { PartName } from '@eight-up/core/folding/assembly';
 
 const STRIP = { one: 'concertina strip', many: 'concertina strips' };
 
@@ -35,6 +37,21 @@ export function becomesWords({ id, form }: Pick<BookKind, 'id' | 'form'>): strin
 /** What a piece of the kit is called; the sheets that the form folds by their form. */
 export const pieceWords = (kit: Kit, formId: string, id: string): string =>
   isOwnSheet(id) ? `${id === OWN_SHEET ? '' : 'narrower '}${kindWords(formId).one}` : (pieceName(kit, id) ?? id);
+
+const PART_WORDS: Readonly<Record<PartName, string>> = {
+  sheet: 'the sheet',
+  folios: 'folios',
+  strips: 'strips',
+  sections: 'sections',
+  cover: 'cover',
+};
+
+/** What is cut from one paper: all of a kind, or the parts that have a paper of their own. */
+export function togetherWords({ slot, kind, own, pieces }: CutTogether): string {
+  if (slot === kind) return KIND_WORDS[kind].many.toLowerCase();
+  const parts = own.length > 0 ? [PART_WORDS[slot as PartName]] : [];
+  return [...parts, ...pieces.map(({ name }) => name.toLowerCase())].join(', ');
+}
 
 export const EDGE_WORDS: Readonly<Record<CutEdge, string>> = {
   cut: 'cut',

@@ -39,7 +39,7 @@ export interface FormFacts {
 export const formFacts = ({ reading }: FoldedBook): FormFacts => ({
   pages: reading.pages.length,
   leaves: reading.leaves,
-  foldOuts: reading.views.filter(({ hinge }) => hinge !== 'spine').length,
+  foldOuts: reading.views.filter(({ hinge, unfolded }) => !unfolded && hinge !== 'spine').length,
   onFlaps: reading.pages.filter(({ letter }) => letter).length,
   hidden: reading.hidden.length,
 });

@@ -1,4 +1,4 @@
-import type { Role, Thread } from '@eight-up/core/document/document';
+import type { Role, Thread } from '@eight-up/core/document/pages';
 
 /** What a page is for, as makers say it. */
 export const ROLE_WORDS: Readonly<Record<Role, string>> = {

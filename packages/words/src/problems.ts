@@ -141,6 +141,10 @@ export function commandProblemWords(problem: StoredChangeProblem, unit: LengthUn
       return `A book takes between 1 and 1000 of “${problem.name}”. Nothing was changed.`;
     case 'kit-piece-twice':
       return `Two parts have the name by which “${problem.name}” is kept. Nothing was changed.`;
+    case 'kit-piece-of-other-paper':
+      return problem.other === null
+        ? `“${problem.name}” cannot be cut from that paper: it is of another kind. Nothing was changed.`
+        : `“${problem.name}” and “${problem.other}” cannot be cut from one paper: they are of different kinds. Nothing was changed.`;
     case 'kit-allowance':
       return `The ${problem.what === 'longest' ? 'longest cut' : problem.what} cannot be so much or so little. It was kept as it was.`;
     case 'title-empty':

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
 import { arrivalCommands, pagesToFill } from './arriving.ts';
 import { applyCommand } from './command.ts';
-import { EMPTY_PAGE, onPage, type PageContent } from '../document/document.ts';
+import { EMPTY_PAGE, onPage, type PageContent } from '../document/pages.ts';
 import { newBook } from './new-book.ts';
 
 const made = newBook('t', { id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });

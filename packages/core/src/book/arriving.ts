@@ -1,5 +1,5 @@
 import type { Command } from './command.ts';
-import type { BookPage, PageContent } from '../document/document.ts';
+import type { BookPage, PageContent } from '../document/pages.ts';
 import { takesPicture } from './sequence.ts';
 
 /**

@@ -2,16 +2,9 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
 import { applyCommand, type Command } from './command.ts';
-import {
-  contentsOf,
-  EMPTY_PAGE,
-  FITS,
-  ROLES,
-  THREADS,
-  type BookDocument,
-  type PageContent,
-} from '../document/document.ts';
-import { migrateCommand, migrateDocument, DOCUMENT_MIGRATIONS, DOCUMENT_VERSION } from './migrations.ts';
+import { contentsOf, type BookDocument } from '../document/document.ts';
+import { EMPTY_PAGE, FITS, ROLES, THREADS, type PageContent } from '../document/pages.ts';
+import { migrateCommand, migrateDocument, MIGRATIONS, VERSIONS, versionsOf } from '../document/migrations/sequence.ts';
 import { newBook } from './new-book.ts';
 import { applyStored, patchTo, type StoredChange } from './patch.ts';
 
@@ -313,48 +306,65 @@ describe('migrations of documents', () => {
   };
 
   it('lead from every version to the newest, with everything kept', () => {
-    expect(DOCUMENT_MIGRATIONS.map(({ from }) => from)).toEqual(
-      Array.from({ length: DOCUMENT_VERSION - 1 }, (_, i) => i + 1),
-    );
+    // A part's versions follow one another: the whole from 1, its parts from 0.
+    for (const [part, newest] of Object.entries(VERSIONS)) {
+      const steps = MIGRATIONS.filter((one) => one.part === part).map(({ from }) => from);
+      const begins = part === 'whole' ? 1 : 0;
+      expect(steps).toEqual(Array.from({ length: newest - begins }, (_, i) => i + begins));
+    }
     const now = migrateDocument(first) as unknown as BookDocument;
     expect(Object.keys(now).sort()).toEqual(Object.keys(start).sort());
-    expect(now).toMatchObject({ version: DOCUMENT_VERSION, title: 'Old', printing: { margin: 'shrink' } });
+    expect(now).toMatchObject({ versions: VERSIONS, title: 'Old', printing: { margin: 'shrink' } });
     expect(now.pages.map(({ content: c }) => c)).toEqual(first.pages);
     expect(now.tray).toEqual([{ ...EMPTY_PAGE, content: content1 }]);
     expect(migrateDocument(now as never)).toEqual(now);
   });
 
-  it('are named, and each runs once, from the version at which a document was stored', () => {
-    const names = DOCUMENT_MIGRATIONS.map(({ name }) => name);
+  it('are named, and each runs once, from the version at which a document was stored, on the keys of its part alone', () => {
+    const names = MIGRATIONS.map(({ name }) => name);
     expect(new Set(names).size).toBe(names.length);
-    for (const { from, document: up } of DOCUMENT_MIGRATIONS) {
-      const then = DOCUMENT_MIGRATIONS.slice(0, from - 1).reduce<Record<string, unknown>>(
-        (old, one) => ({ ...one.document(old), version: one.from + 1 }),
-        first,
-      );
-      const rest = DOCUMENT_MIGRATIONS.slice(from).reduce<Record<string, unknown>>(
-        (old, one) => ({ ...one.document(old), version: one.from + 1 }),
-        { ...up(then), version: from + 1 },
-      );
-      expect(migrateDocument(then)).toEqual(rest);
-    }
+    const step = (old: Record<string, unknown>, { part, from, up }: (typeof MIGRATIONS)[number]) => {
+      const { version: _, ...rest } = part === 'whole' ? up(old) : { ...old, kit: up({ kit: old.kit }).kit };
+      return { ...rest, versions: { ...versionsOf(old), [part]: from + 1 } };
+    };
+    MIGRATIONS.reduce<Record<string, unknown>>((then, migration, i) => {
+      const after = step(then, migration);
+      expect(migrateDocument(then)).toEqual(MIGRATIONS.slice(i + 1).reduce(step, after));
+      return after;
+    }, first);
+  });
+
+  it('of the kit say from which paper a piece is cut, in the kit and in what a maker did', () => {
+    const before = { ...start.kit, pieces: [{ id: 'b', name: 'Board', on: 'board' }] };
+    const { versions: _, ...old } = start;
+    const now = migrateDocument({ ...old, kit: before, version: 6 }) as unknown as BookDocument;
+    expect(now.kit.pieces).toEqual([{ id: 'b', name: 'Board', on: 'board', from: 'board' }]);
+    const six = versionsOf({ version: 6 })!;
+    expect(migrateCommand({ kind: 'set-kit', kit: before }, six)).toEqual({ kind: 'set-kit', kit: now.kit });
+    expect(migrateCommand({ kind: 'set-kit', kit: now.kit }, VERSIONS)).toEqual({ kind: 'set-kit', kit: now.kit });
   });
 
   it('reword stored commands', () => {
-    expect(migrateCommand({ kind: 'set-fit', page: 3, fit: 'fill' }, 1)).toEqual({
+    expect(migrateCommand({ kind: 'set-fit', page: 3, fit: 'fill' }, versionsOf({ version: 1 })!)).toEqual({
       kind: 'set-fit',
       pages: [3],
       fit: 'fill',
     });
-    expect(migrateCommand({ kind: 'set-printing', printing: first.printing }, 1)).toMatchObject({
+    expect(
+      migrateCommand({ kind: 'set-printing', printing: first.printing }, versionsOf({ version: 1 })!),
+    ).toMatchObject({
       printing: { margin: 'shrink', flip: 'long-edge' },
     });
     // Version 3 knew a printer without measures, and larger paper without a place on it.
     const { measured: _, ...bare } = { id: 'p', name: 'Wheelhouse', duplex: 'none', twoPass: null, measured: null };
     const before = { ...start.printing, printer: bare, onto: { width: mm(420), height: mm(297) } };
-    expect(migrateCommand({ kind: 'set-printing', printing: before }, 3)).toMatchObject({
+    expect(migrateCommand({ kind: 'set-printing', printing: before }, versionsOf({ version: 3 })!)).toMatchObject({
       printing: { trim: 0, gatherMarks: true, printer: { ...bare, measured: null }, onto: { at: 'middle' } },
     });
-    expect(migrateCommand({ kind: 'swap', one: 1, other: 2 }, 1)).toEqual({ kind: 'swap', one: 1, other: 2 });
+    expect(migrateCommand({ kind: 'swap', one: 1, other: 2 }, versionsOf({ version: 1 })!)).toEqual({
+      kind: 'swap',
+      one: 1,
+      other: 2,
+    });
   });
 });

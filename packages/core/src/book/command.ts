@@ -1,28 +1,26 @@
 import { fail, ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Numbering } from '../folding/reading.ts';
-import { kitProblem, type Kit, type KitProblem } from '../document/kit.ts';
-import type { PaperKind } from '../paper/paper.ts';
+import { isSlotOf, kitProblem, PAGES_SLOT, type Kit, type KitProblem, type PaperSlot } from '../document/kit.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import type { Nm } from '../units/nm.ts';
 import {
   AS_IT_FITS,
   EMPTY_PAGE,
   onPage,
-  type Accepted,
-  type BookDocument,
   type BookPage,
-  type ChosenPaper,
   type Fit,
   type KeepClear,
   type Lettering,
   type PageContent,
   type Placing,
-  type Printing,
   type SpreadHow,
   type SpreadOver,
   type Thread,
-} from '../document/document.ts';
+} from '../document/pages.ts';
+import type { Accepted, BookDocument } from '../document/document.ts';
+import type { ChosenPaper } from '../document/chosen-paper.ts';
+import type { Printing } from '../document/printing.ts';
 import { arrange, planRowProblem, type PlanRow, type PlanRowProblem } from './page-plan-row.ts';
 import {
   contentToTray,
@@ -92,7 +90,7 @@ export type Command =
   /** fixes a paper and its cutting plan in the book; the sheet takes the grain that its pieces will have */
   | {
       readonly kind: 'choose-paper';
-      readonly on: PaperKind;
+      readonly on: PaperSlot;
       readonly chosen: ChosenPaper | null;
       readonly fibre?: Sheet['fibre'] | undefined;
     }
@@ -215,7 +213,7 @@ function changesOf(book: BookDocument, command: Command): Changes {
     }
     case 'set-kit': {
       const problem = kitProblem(command.kit);
-      return problem ? fail(problem) : ok({ kit: command.kit });
+      return problem ? fail(problem) : ok({ kit: command.kit, ...onlyFor(book, command.kit) });
     }
     case 'choose-paper': {
       const { [command.on]: _, ...others } = book.papers;
@@ -223,7 +221,7 @@ function changesOf(book: BookDocument, command: Command): Changes {
       return ok({
         papers,
         ...(command.fibre ? { sheet: { ...book.sheet, fibre: command.fibre } } : {}),
-        ...(command.on === 'text' ? thickAs(book, command.chosen) : {}),
+        ...(command.on === PAGES_SLOT ? thickAs(book, command.chosen) : {}),
       });
     }
     case 'accept':
@@ -233,6 +231,12 @@ function changesOf(book: BookDocument, command: Command): Changes {
     case 'know-refolding':
       return ok({ refolded: false });
   }
+}
+
+/** The papers of parts that a kit no longer has are let go. */
+function onlyFor({ papers }: BookDocument, kit: Kit): Values {
+  const kept = Object.entries(papers).filter(([slot]) => isSlotOf(kit, slot));
+  return kept.length === Object.keys(papers).length ? {} : { papers: Object.fromEntries(kept) };
 }
 
 /** Creep, nests and closed thickness are counted with the paper that is taken. */

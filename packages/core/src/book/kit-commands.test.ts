@@ -3,8 +3,9 @@ import { USUAL_KIT, type KitPiece } from '../document/kit.ts';
 import { PLAIN_PAPER } from '../paper/paper.ts';
 import { mm } from '../units/nm.ts';
 import { applyCommand, type Command } from './command.ts';
-import type { BookDocument, ChosenPaper } from '../document/document.ts';
-import { migrateDocument } from './migrations.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { ChosenPaper } from '../document/chosen-paper.ts';
+import { migrateDocument } from '../document/migrations/sequence.ts';
 import { newBook } from './new-book.ts';
 
 const made = newBook('Bells', { id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
@@ -18,6 +19,7 @@ const piece: KitPiece = {
   grain: 'along-height',
   each: 2,
   on: 'text',
+  from: 'text',
   note: '',
 };
 const chosen: ChosenPaper = {
@@ -71,6 +73,16 @@ describe('the kit and the papers of a book', () => {
     [{ pieces: [{ ...piece, width: mm(0) }] }, 'kit-piece-not-a-size'],
     [{ pieces: [{ ...piece, height: mm(9000) }] }, 'kit-piece-not-a-size'],
     [{ pieces: [{ ...piece, each: 0 }] }, 'kit-piece-count'],
+    [{ pieces: [{ ...piece, from: 'board' }] }, 'kit-piece-of-other-paper'],
+    [
+      {
+        pieces: [
+          { ...piece, from: 'own' },
+          { ...piece, id: 'b', on: 'board', from: 'own' },
+        ],
+      },
+      'kit-piece-of-other-paper',
+    ],
     [{ manner: { ...USUAL_KIT.manner, squaring: mm(-1) } }, 'kit-allowance'],
     [{ manner: { ...USUAL_KIT.manner, longest: mm(1) } }, 'kit-allowance'],
   ])('refuse what cannot be meant: %o', (change, code) => {
@@ -80,9 +92,22 @@ describe('the kit and the papers of a book', () => {
     });
   });
 
+  it('a paper goes with the part that it was taken for', () => {
+    const own = { ...USUAL_KIT, pieces: [{ ...piece, from: piece.id }] };
+    const taken = after(after(start, { kind: 'set-kit', kit: own }).book, {
+      kind: 'choose-paper',
+      on: piece.id,
+      chosen,
+    });
+    expect(taken.book.papers).toEqual({ ends: chosen });
+    const shared = { ...own, pieces: [{ ...piece, id: 'other', from: piece.id }] };
+    expect(after(taken.book, { kind: 'set-kit', kit: shared }).book.papers).toEqual({ ends: chosen });
+    expect(after(taken.book, { kind: 'set-kit', kit: USUAL_KIT }).book.papers).toEqual({});
+  });
+
   it('books from before have the usual kit and no paper yet', () => {
-    const { kit: _, papers: __, printing, ...old } = start;
-    const { creep: ___, printer: ____, onto: _____, ...printed } = printing;
+    const { kit: _, papers: __, versions: ___, printing, ...old } = start;
+    const { creep: ____, printer: _____, onto: ______, ...printed } = printing;
     expect(migrateDocument({ ...old, printing: printed, version: 2 })).toEqual(start);
   });
 });

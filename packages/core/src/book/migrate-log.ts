@@ -1,6 +1,12 @@
 import type { BookDocument } from '../document/document.ts';
 import { planBook } from '../forms/planned-book.ts';
-import { DOCUMENT_VERSION, migrateCommand, migrateDocument } from './migrations.ts';
+import {
+  areOfToday,
+  migrateCommand,
+  migrateDocument,
+  versionsOf,
+  type Versions,
+} from '../document/migrations/sequence.ts';
 import { applyPatch, applyStored, isSame, patchTo, type StoredChange } from './patch.ts';
 import { resized } from './sequence.ts';
 
@@ -17,13 +23,15 @@ export interface FormerChange {
  * knows is told anew between them: so no migration has to know what patches look like.
  */
 export class LogMigration {
-  private readonly from: number;
+  private readonly from: Versions;
   private former: Json;
   private state: BookDocument;
 
   /** @param newest the document as it is stored, of any version so far */
   constructor(newest: Json) {
-    this.from = Number(newest.version);
+    const versions = versionsOf(newest);
+    if (!versions) throw new Error('a document that no version wrote');
+    this.from = versions;
     this.former = newest;
     this.state = broughtUp(newest);
   }
@@ -62,7 +70,7 @@ function stateBefore(after: Json, inverse: Json): Json {
 /** A document of any version as it is read now: with as many places as its form has pages, what is too many in the tray. */
 function broughtUp(stored: Json): BookDocument {
   const document = migrateDocument(stored) as unknown as BookDocument;
-  if (stored.version === DOCUMENT_VERSION) return document;
+  if (areOfToday(versionsOf(stored))) return document;
   const count = pagesOf(document);
   return count === undefined || count === document.pages.length
     ? document

@@ -1,10 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { bookDocumentSchema } from '../contract/schemas.ts';
+import { bookDocumentSchema } from '../document/schema/document.ts';
 import { mm } from '../units/nm.ts';
 import { applyCommand } from './command.ts';
-import { EMPTY_PAGE, onPage, type BookDocument, type BookPage, type PageContent } from '../document/document.ts';
+import { EMPTY_PAGE, onPage, type BookPage, type PageContent } from '../document/pages.ts';
+import type { BookDocument } from '../document/document.ts';
 import { LogMigration } from './migrate-log.ts';
-import { migrateDocument } from './migrations.ts';
+import { migrateDocument } from '../document/migrations/sequence.ts';
 import { applyStored } from './patch.ts';
 import { newBook } from './new-book.ts';
 
@@ -15,8 +16,8 @@ function ofVersion4(id: string, parameters: object, pages: readonly unknown[]): 
   const form = { id, parameters: { ...parameters } };
   const made = newBook('Tides', form, { width: mm(500), height: mm(350), fibre: 'any' });
   if (!made.ok) throw new Error(made.problem.code);
-  const { refolded: _, ...old } = made.value;
-  const { shortOfMiddle: __, ...kept } = old.form.parameters;
+  const { refolded: _, versions: __, ...old } = made.value;
+  const { shortOfMiddle: ___, ...kept } = old.form.parameters;
   return { ...old, version: 4, form: { id, parameters: { ...kept, ...parameters } }, pages };
 }
 const now = (old: Record<string, unknown>): BookDocument => bookDocumentSchema.parse(migrateDocument(old));

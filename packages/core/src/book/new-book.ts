@@ -1,8 +1,10 @@
 import { ok, type Result } from '../result.ts';
 import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
-import { EMPTY_PAGE, type BookDocument } from '../document/document.ts';
+import { EMPTY_PAGE } from '../document/pages.ts';
+import type { BookDocument } from '../document/document.ts';
 import { resized } from './sequence.ts';
+import { VERSIONS } from '../document/migrations/sequence.ts';
 import { USUAL_KIT } from '../document/kit.ts';
 import { USUAL_LETTERING, USUAL_PRINTING } from '../document/usual.ts';
 
@@ -11,7 +13,7 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
   const plan = planBook(form, sheet);
   if (!plan.ok) return plan;
   return ok({
-    version: 6,
+    versions: VERSIONS,
     title,
     edition: 1,
     form: { id: form.id, parameters: plan.value.parameters },

@@ -1,12 +1,5 @@
-import {
-  EMPTY_PAGE,
-  type BookDocument,
-  type BookPage,
-  type Fit,
-  type PageContent,
-  type Role,
-  type Thread,
-} from '../document/document.ts';
+import { EMPTY_PAGE, type BookPage, type Fit, type PageContent, type Role, type Thread } from '../document/pages.ts';
+import type { BookDocument } from '../document/document.ts';
 import { waiting, type Sequence } from './sequence.ts';
 
 /** One row of a page plan that comes back: what a page is to carry. Whatever is absent stays as it is on that page. */

@@ -1,4 +1,5 @@
-import { EMPTY_PAGE, isBare, type BookDocument, type BookPage, type PageContent } from '../document/document.ts';
+import { EMPTY_PAGE, isBare, type BookPage, type PageContent } from '../document/pages.ts';
+import type { BookDocument } from '../document/document.ts';
 
 /** The parts of a document that a change of sequence touches. */
 export type Sequence = Pick<BookDocument, 'pages' | 'tray'>;

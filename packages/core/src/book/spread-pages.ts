@@ -2,7 +2,8 @@ import { planBook, type PlanProblem } from '../forms/planned-book.ts';
 import { spreadPages } from '../pagination/spread.ts';
 import { mm, type Nm } from '../units/nm.ts';
 import { fail, ok, type Result } from '../result.ts';
-import type { BookDocument, PageContent, SpreadHow, SpreadOver } from '../document/document.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { PageContent, SpreadHow, SpreadOver } from '../document/pages.ts';
 import { contentToTray, type Sequence } from './sequence.ts';
 
 export type SpreadProblem =

@@ -1,4 +1,5 @@
-import type { Accepted, KeepClear, Role } from '../document/document.ts';
+import type { Accepted } from '../document/document.ts';
+import type { KeepClear, Role } from '../document/pages.ts';
 
 type Axis = 'vertical' | 'horizontal';
 type Pages = readonly number[];

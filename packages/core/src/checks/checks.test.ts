@@ -1,15 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand, type Command } from '../book/command.ts';
-import {
-  AS_IT_FITS,
-  FITS,
-  onPage,
-  ROLES,
-  type AssetPage,
-  type BookDocument,
-  type PageContent,
-} from '../document/document.ts';
+import { AS_IT_FITS, FITS, onPage, ROLES, type PageContent } from '../document/pages.ts';
+import type { AssetPage } from '../document/asset.ts';
+import type { BookDocument } from '../document/document.ts';
 import { newBook } from '../book/new-book.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';

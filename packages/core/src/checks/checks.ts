@@ -5,7 +5,8 @@ import { impose } from '../pagination/imposition.ts';
 import { gridOnParent } from '../printing/on-parent.ts';
 import { mm } from '../units/nm.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { AssetLookup, BookDocument } from '../document/document.ts';
+import type { AssetLookup } from '../document/asset.ts';
+import { pagesPaper, type BookDocument } from '../document/document.ts';
 import type { Check } from './check.ts';
 import { flapChecks } from './flap-checks.ts';
 import { pageChecks } from './page-checks.ts';
@@ -45,8 +46,8 @@ function printedOnto({ run: { laid } }: FoldedBook, { printing: { onto } }: Book
 const THIN = 120;
 
 /** One sheet of thin paper: many makers tolerate its grain across the spine. Of a paper that nobody took the weight is taken to be that of office paper. */
-const isThin = ({ run }: FoldedBook, { papers }: BookDocument): boolean =>
-  run.laid.sheets.length === 1 && (papers.text?.paper.grammage ?? 80) <= THIN;
+const isThin = ({ run }: FoldedBook, book: BookDocument): boolean =>
+  run.laid.sheets.length === 1 && (pagesPaper(book)?.paper.grammage ?? 80) <= THIN;
 
 function grain(plan: FoldedBook, book: BookDocument): readonly Check[] {
   const { sheet, reading } = plan;

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { newBook } from '../book/new-book.ts';
 import { applyCommand } from '../book/command.ts';
-import { onPage, type BookDocument } from '../document/document.ts';
+import { onPage } from '../document/pages.ts';
+import type { BookDocument } from '../document/document.ts';
 import { foliosPerSection } from '../folding/nest.ts';
 import { impose } from '../pagination/imposition.ts';
 import { planBook } from '../forms/planned-book.ts';

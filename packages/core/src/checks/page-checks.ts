@@ -1,6 +1,7 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { coversOf, sideOfPage } from '../folding/reading.ts';
-import type { BookDocument, PageContent, Part } from '../document/document.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { PageContent, Part } from '../document/pages.ts';
 import { missingGlyphs, widthOfText } from '../output/face.ts';
 import { captionLines, letterBook } from '../output/lettering.ts';
 import { shrinkOf } from '../pagination/imposition.ts';

@@ -1,5 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { AssetLookup, BookDocument } from '../document/document.ts';
+import type { AssetLookup } from '../document/asset.ts';
+import { pagesPaper, type BookDocument } from '../document/document.ts';
 import type { Margins } from '../printer/printer.ts';
 import { sheetSize } from '../folding/laid-paper.ts';
 import { bottom, meet, right, type Rect } from '../geometry/rect.ts';
@@ -138,7 +139,7 @@ function withoutBleed(
     const isCut = (edge: Side) =>
       cutOut ||
       (paper.width < sheetSize(plan.run.laid, sheet).width &&
-        !book.papers.text &&
+        !pagesPaper(book) &&
         edge === (side === 'A' ? 'right' : 'left'));
     const [picture, room, edges] = [sidesOf(extentOf(matrix, asset)), sidesOf(rect), sidesOf(paper)];
     const ends = SIDES.some(

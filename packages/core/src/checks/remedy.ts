@@ -1,6 +1,8 @@
 import { planBook, type FoldedBook } from '../forms/planned-book.ts';
 import { applyCommand, type Command } from '../book/command.ts';
-import { AS_IT_FITS, type AssetLookup, type BookDocument } from '../document/document.ts';
+import { AS_IT_FITS } from '../document/pages.ts';
+import type { AssetLookup } from '../document/asset.ts';
+import type { BookDocument } from '../document/document.ts';
 import { takesPicture } from '../book/sequence.ts';
 import { USUAL_PRINTING } from '../document/usual.ts';
 import { missingGlyphs } from '../output/face.ts';

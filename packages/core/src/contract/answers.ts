@@ -1,6 +1,9 @@
+import type { Measurement } from '../measuring/measurement.ts';
 import type { Printer } from '../printer/printer.ts';
 import type { Paper } from '../paper/paper.ts';
-import type { AssetInfo, BookDocument, PageContent } from '../document/document.ts';
+import type { AssetInfo } from '../document/asset.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { PageContent } from '../document/pages.ts';
 import type { BookFileNote } from './book-file.ts';
 import type { ChangeWords } from '../book/history.ts';
 import type { Backup } from '../safekeeping/backup.ts';
@@ -56,6 +59,8 @@ export interface ImportAnswer extends BookAnswer {
 /** What lies in the drawer. */
 export interface DrawerAnswer {
   readonly papers: readonly Paper[];
+  /** by id, the newest measurement of a paper's thickness */
+  readonly measured: Readonly<Record<string, Measurement<'caliper'>>>;
   /** by id, how often each was changed: whoever changes one says which state they saw */
   readonly revisions: Readonly<Record<string, number>>;
 }
@@ -69,8 +74,15 @@ export interface PaperAnswer {
 /** The maker's printers. */
 export interface PrintersAnswer {
   readonly printers: readonly Printer[];
+  /** by id, the newest test print that was measured */
+  readonly measured: Readonly<Record<string, Measurement<'test-print'>>>;
   /** by id, how often each was changed: whoever changes one says which state they saw */
   readonly revisions: Readonly<Record<string, number>>;
+}
+
+/** What was measured, the newest first. */
+export interface MeasurementsAnswer {
+  readonly measurements: readonly Measurement[];
 }
 
 /** A printer as it is after a change. */

@@ -1,14 +1,17 @@
 import { z } from 'zod';
-import { bookDocumentSchema } from './schemas.ts';
+import { measurementSchema } from '../measuring/schema.ts';
+import { bookDocumentSchema } from '../document/schema/document.ts';
 
 /** The version of the book file that this program writes; later ones are refused with their number. */
-export const BOOK_FILE_VERSION = 5;
+export const BOOK_FILE_VERSION = 6;
 
 /** book.json inside a book file. */
 export const bookFileSchema = z.object({
   format: z.literal('eight-up-book'),
   version: z.number().int().min(1),
   book: bookDocumentSchema,
+  /** what was measured of the book, its papers and its printer */
+  measurements: z.array(measurementSchema).max(1000).default([]),
 });
 
 /** Where the history lies inside a book file: a line of JSON for each change, oldest first. */
@@ -25,10 +28,11 @@ export const bookLogSchema = z.object({
 });
 export type BookLog = z.output<typeof bookLogSchema>;
 
-/** One change in a book file; `version` is that of the documents its commands speak of. */
+/** One change in a book file; `versions` are those of the documents its commands speak of (`version`: one number for all, until book files of version 5). */
 export const loggedChangeSchema = z.object({
   n: z.number().int().min(1),
-  version: z.number().int().min(1),
+  version: z.number().int().min(1).optional(),
+  versions: z.record(z.string(), z.number().int().min(0)).optional(),
   kind: z.enum(['change', 'undo', 'redo', 'go-back']),
   command: z.looseObject({ kind: z.string() }),
   inverse: z.looseObject({ kind: z.string() }),

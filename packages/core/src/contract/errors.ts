@@ -20,6 +20,7 @@ export const ERROR_STATUS = {
   'paper-not-found': 404,
   'printer-impossible': 422,
   'printer-not-found': 404,
+  'measurement-impossible': 422,
   'plan-unreadable': 422,
   'too-large': 413,
   /** ended at its limits of time or memory */

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { newBook } from '../book/new-book.ts';
-import { AS_IT_FITS } from '../document/document.ts';
+import { AS_IT_FITS } from '../document/pages.ts';
 import { USUAL_PRINTING } from '../document/usual.ts';
 import { FORMS } from '../forms/registry.ts';
 import { parameterFields } from '../forms/parameter-fields.ts';
 import { mm } from '../units/nm.ts';
 import { ERROR_STATUS } from './errors.ts';
-import { bookDocumentSchema, commandSchema, newBookRequest, revisionRequest } from './schemas.ts';
+import { bookDocumentSchema } from '../document/schema/document.ts';
+import { commandSchema } from './command-schema.ts';
+import { newBookRequest, revisionRequest } from './schemas.ts';
 
 const sheet = { width: mm(297), height: mm(210), fibre: 'any' };
 const content = { asset: 'a'.repeat(64), page: 0, name: 'x.jpg', fit: 'fit' };
@@ -80,7 +82,8 @@ describe('the contract', () => {
       const made = newBook('Knots', { id, parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
       if (!made.ok) throw new Error(made.problem.code);
       expect(bookDocumentSchema.parse(JSON.parse(JSON.stringify(made.value)))).toEqual(made.value);
-      expect(bookDocumentSchema.safeParse({ ...made.value, version: 7 }).success).toBe(false);
+      const later = { ...made.value.versions, kit: made.value.versions.kit + 1 };
+      expect(bookDocumentSchema.safeParse({ ...made.value, versions: later }).success).toBe(false);
     }
   });
 

@@ -1,9 +1,10 @@
-import type { BookDocument, ChosenPaper } from '../document/document.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { ChosenPaper } from '../document/chosen-paper.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { Paper, PaperKind } from '../paper/paper.ts';
+import type { Paper } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
-import { isOwnSheet } from '../document/kit.ts';
+import { isOwnSheet, type PaperSlot } from '../document/kit.ts';
 import { sheetGrain } from './kit.ts';
 import { otherGrain } from '../paper/paper.ts';
 import { kitTask, type KitTask, type PaperPlan } from './plan-on-paper.ts';
@@ -29,8 +30,8 @@ export function chosenPaper(task: KitTask, paper: Paper, grain: ChosenPaper['gra
 export const isStale = (chosen: ChosenPaper, task: KitTask): boolean =>
   chosen.engine !== ENGINE || chosen.input !== inputOf(task, chosen.paper);
 
-export const taskOf = (plan: FoldedBook, { kit }: Pick<BookDocument, 'kit'>, kind: PaperKind): KitTask =>
-  kitTask(plan, kit, kind);
+export const taskOf = (plan: FoldedBook, { kit }: Pick<BookDocument, 'kit'>, slot: PaperSlot): KitTask =>
+  kitTask(plan, kit, slot);
 
 /** How the fibres will run in the book's sheet when it is cut so; across as soon as one piece lies across. */
 export function fibreOfSheet(plan: FoldedBook, paper: Paper, cut: PaperPlan): FibreAxis {

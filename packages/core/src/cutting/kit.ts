@@ -1,8 +1,8 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { sheetSize } from '../folding/laid-paper.ts';
+import { sheetSize, type LaidPaper } from '../folding/laid-paper.ts';
 import { PAPER_KINDS, type Paper, type PaperKind } from '../paper/paper.ts';
 import type { FibreAxis, PieceGrain } from '../paper/sheet-size.ts';
-import { OWN_SHEET, type Kit } from '../document/kit.ts';
+import { OWN_SHEET, PAGES_SLOT, type Kit, type KitPiece, type PaperSlot } from '../document/kit.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
 import type { NeededPiece, StockedParent } from './edition.ts';
 
@@ -13,26 +13,28 @@ export interface OwnSheets {
   readonly height: Nm;
   /** how many one copy takes */
   readonly each: number;
+  readonly from: PaperSlot;
 }
 
-/** The sheets of one copy by size, as they are cut, the widest first: folios narrower than the sheet at their own width. */
+/** The sheets of one copy by paper and size, as they are cut, the widest first: folios narrower than the sheet at their own width. */
 export function ownSheets({ sheet, run: { laid } }: Pick<FoldedBook, 'sheet' | 'run'>): readonly OwnSheets[] {
-  const sizes = new Map<string, { readonly width: Nm; readonly height: Nm; each: number }>();
-  laid.sheets.forEach((_, k) => {
+  const sizes = new Map<string, { readonly width: Nm; readonly height: Nm; readonly from: PaperSlot; each: number }>();
+  laid.sheets.forEach(({ part }, k) => {
     const { cut: width, height } = sheetSize(laid, k);
-    const size = sizes.get(`${width} ${height}`) ?? { width, height, each: 0 };
+    const from = slotOfPart(laid.parts[part]!);
+    const key = `${from} ${width} ${height}`;
+    const size = sizes.get(key) ?? { width, height, from, each: 0 };
     size.each++;
-    sizes.set(`${width} ${height}`, size);
+    sizes.set(key, size);
   });
+  const isWhole = ({ width, height, from }: Omit<OwnSheets, 'id'>) =>
+    from === PAGES_SLOT && width === sheet.width && height === sheet.height;
   return [...sizes.values()]
     .sort((one, other) => other.width - one.width || other.height - one.height)
-    .map(({ width, height, each }, i) => ({
-      id: width === sheet.width && height === sheet.height ? OWN_SHEET : `${OWN_SHEET} ${i + 1}`,
-      width,
-      height,
-      each,
-    }));
+    .map((size, i) => ({ id: isWhole(size) ? OWN_SHEET : `${OWN_SHEET} ${i + 1}`, ...size }));
 }
+
+const slotOfPart = ({ part, paper }: LaidPaper['parts'][number]): PaperSlot => (paper ? part : PAGES_SLOT);
 
 /** The fibres of the form's sheet must run along its spine folds. */
 export const sheetGrain = (plan: FoldedBook): Exclude<FibreAxis, 'any' | 'unknown'> =>
@@ -40,47 +42,78 @@ export const sheetGrain = (plan: FoldedBook): Exclude<FibreAxis, 'any' | 'unknow
 
 /** Sheets of the book for all copies, and with spares: what is printed, and what is cut from paper. */
 export function sheetsForEdition(
-  { run }: Pick<FoldedBook, 'run'>,
+  plan: Pick<FoldedBook, 'sheet' | 'run'>,
   kit: Kit,
 ): { readonly copies: number; readonly withSpares: number } {
-  const copies = kit.copies * run.laid.sheets.length;
-  return { copies, withSpares: withSpares(copies, kit) };
+  const own = ownSheets(plan);
+  const all = [...new Set(own.map(({ from }) => from))].map((slot) => sheetsFrom(own, kit, slot));
+  const total = (which: 'copies' | 'withSpares') => all.reduce((sum, one) => sum + one[which], 0);
+  return { copies: total('copies'), withSpares: total('withSpares') };
+}
+
+/** The same of those that are cut from one paper: each has spares of its own. */
+function sheetsFrom(own: readonly OwnSheets[], kit: Kit, slot: PaperSlot) {
+  const sizes = own.filter(({ from }) => from === slot);
+  const copies = kit.copies * sizes.reduce((sum, { each }) => sum + each, 0);
+  return { sizes, copies, withSpares: withSpares(copies, kit) };
 }
 
 /** How many of each size of sheet, spares included: they go by the sizes' shares, what does not divide to the widest, which serves for any. */
 function sheetsWithSpares(
   plan: Pick<FoldedBook, 'sheet' | 'run'>,
   kit: Kit,
+  slot: PaperSlot,
 ): readonly (readonly [OwnSheets, number])[] {
-  const { copies, withSpares: all } = sheetsForEdition(plan, kit);
-  const sizes = ownSheets(plan);
+  const { sizes, copies, withSpares: all } = sheetsFrom(ownSheets(plan), kit, slot);
   const shares = sizes.map(({ each }) => Math.floor(((all - copies) * each * kit.copies) / copies));
   const rest = all - copies - shares.reduce((sum, share) => sum + share, 0);
   return sizes.map((size, i) => [size, size.each * kit.copies + shares[i]! + (i === 0 ? rest : 0)] as const);
 }
 
 /**
- * The pieces of one kind of material that the edition needs, spares included, as they are cut: with what is trimmed off later. Spares are spare pieces: a sheet of
+ * The pieces cut from one paper that the edition needs, spares included, as they are cut: with what is trimmed off later. Spares are spare pieces: a sheet of
  * paper gives several, and it is the piece that is spoiled.
  */
-export function neededPieces(plan: FoldedBook, kit: Kit, kind: PaperKind): readonly NeededPiece[] {
+export function neededPieces(plan: FoldedBook, kit: Kit, slot: PaperSlot): readonly NeededPiece[] {
   const more = kit.manner.edge === 'trimmed' ? 2 * kit.manner.allowance : 0;
   const piece = (
     { id, width, height }: Pick<OwnSheets, 'id' | 'width' | 'height'>,
     grain: PieceGrain,
     needed: number,
   ): NeededPiece => ({ id, width: nm(width + more), height: nm(height + more), grain, needed });
-  const own =
-    kind === 'text' ? sheetsWithSpares(plan, kit).map(([size, count]) => piece(size, sheetGrain(plan), count)) : [];
+  const own = sheetsWithSpares(plan, kit, slot).map(([size, count]) => piece(size, sheetGrain(plan), count));
   const others = kit.pieces
-    .filter(({ on }) => on === kind)
+    .filter(({ from }) => from === slot)
     .map((one) => piece(one, one.grain, withSpares(one.each * kit.copies, kit)));
   return [...own, ...others];
 }
 
-/** The kinds of material that a kit asks for. */
-export const kindsOf = (kit: Kit): readonly PaperKind[] =>
-  PAPER_KINDS.filter((kind) => kind === 'text' || kit.pieces.some(({ on }) => on === kind));
+/** What is cut from one paper: of which kind it must be, whether the book's own sheets are among it, and which pieces of the kit. */
+export interface CutTogether {
+  readonly slot: PaperSlot;
+  readonly kind: PaperKind;
+  readonly own: readonly OwnSheets[];
+  readonly pieces: readonly KitPiece[];
+}
+
+/** Everything that a paper has to be taken for: first what the pages are cut from, then by kind, as the kit has it. */
+export function cutTogether(plan: Pick<FoldedBook, 'sheet' | 'run'>, kit: Kit): readonly CutTogether[] {
+  const sheets = ownSheets(plan);
+  const kinds = new Map<PaperSlot, PaperKind>([
+    ...sheets.map(({ from }) => [from, 'text'] as const),
+    ...kit.pieces.map(({ from, on }) => [from, on] as const),
+  ]);
+  const place = ([slot, kind]: readonly [PaperSlot, PaperKind]) =>
+    2 * PAPER_KINDS.indexOf(kind) + (slot === kind ? 0 : 1);
+  return [...kinds]
+    .sort((one, other) => place(one) - place(other))
+    .map(([slot, kind]) => ({
+      slot,
+      kind,
+      own: sheets.filter(({ from }) => from === slot),
+      pieces: kit.pieces.filter(({ from }) => from === slot),
+    }));
+}
 
 /** What a cut between two pieces loses. */
 export const gapOf = ({ manner }: Kit): Nm => (manner.edge === 'torn' ? manner.allowance : mm(0));

@@ -162,6 +162,7 @@ describe('a book on a paper', () => {
           grain: 'along-height',
           each: 2,
           on: 'text',
+          from: 'text',
           note: '',
         },
         {
@@ -172,6 +173,7 @@ describe('a book on a paper', () => {
           grain: 'along-height',
           each: 2,
           on: 'board',
+          from: 'board',
           note: '',
         },
       ],

@@ -1,22 +1,22 @@
 import { fail, ok, type Result } from '../result.ts';
 import type { LongWork } from '../long-work.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { otherGrain, type Paper, type PaperKind } from '../paper/paper.ts';
+import { otherGrain, type Paper } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { cuttingWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type CutAlike, type EditionProblem, type NeededPiece, type StockedParent } from './edition.ts';
-import type { Kit } from '../document/kit.ts';
+import type { Kit, PaperSlot } from '../document/kit.ts';
 import { gapOf, neededPieces, offcutParents, parentOf } from './kit.ts';
 import type { SolveLinear } from './linear-program.ts';
 
-/** The parts of an edition that are cut from one kind of material. */
+/** The parts of an edition that are cut from one paper. */
 export interface KitTask {
   readonly pieces: readonly NeededPiece[];
   readonly kit: Kit;
 }
 
-export const kitTask = (plan: FoldedBook, kit: Kit, kind: PaperKind): KitTask => ({
-  pieces: neededPieces(plan, kit, kind),
+export const kitTask = (plan: FoldedBook, kit: Kit, slot: PaperSlot): KitTask => ({
+  pieces: neededPieces(plan, kit, slot),
   kit,
 });
 

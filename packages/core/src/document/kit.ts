@@ -1,6 +1,17 @@
-import type { PaperKind } from '../paper/paper.ts';
+import { PAPER_KINDS, type PaperKind } from '../paper/paper.ts';
 import type { PieceGrain } from '../paper/sheet-size.ts';
 import { mm, type Nm } from '../units/nm.ts';
+
+/**
+ * Names what is cut from one paper: all parts of one kind of material that ask for nothing else are cut from one; otherwise the part, or piece, that first
+ * asked for a paper of its own, which others may share.
+ */
+export type PaperSlot = string;
+
+/** What the book's own sheets are cut from, as long as their part of the book asks for nothing else. */
+export const PAGES_SLOT: PaperSlot = 'text' satisfies PaperKind;
+
+const isKind = (slot: PaperSlot): slot is PaperKind => (PAPER_KINDS as readonly string[]).includes(slot);
 
 /** A part of the book cut from paper, board or covering, besides the sheet that the form folds. */
 export interface KitPiece {
@@ -12,6 +23,8 @@ export interface KitPiece {
   /** how many one book takes */
   readonly each: number;
   readonly on: PaperKind;
+  /** with what else it is cut from one paper, of that kind */
+  readonly from: PaperSlot;
   readonly note: string;
 }
 
@@ -63,6 +76,8 @@ export type KitProblem =
     }
   | { readonly code: 'kit-piece-count'; readonly name: string }
   | { readonly code: 'kit-piece-twice'; readonly name: string }
+  /** cut from one paper with a part of another kind of material */
+  | { readonly code: 'kit-piece-of-other-paper'; readonly name: string; readonly other: string | null }
   | { readonly code: 'kit-allowance'; readonly what: 'allowance' | 'squaring' | 'deckle' | 'longest' };
 
 const MOST_COPIES = 100_000;
@@ -74,13 +89,16 @@ export function kitProblem({ copies, spareSheets, sparePercent, pieces, manner }
   if (!(spareSheets >= 0 && spareSheets <= MOST_COPIES && sparePercent >= 0 && sparePercent <= 1000))
     return { code: 'kit-spares-not-a-number' };
   const ids = new Set<string>();
-  for (const { id, name, each, ...size } of pieces) {
+  for (const { id, name, each, on, from, ...size } of pieces) {
     if (ids.has(id) || isOwnSheet(id)) return { code: 'kit-piece-twice', name };
     ids.add(id);
     for (const side of ['width', 'height'] as const)
       if (size[side] < mm(2) || size[side] > mm(5000))
         return { code: 'kit-piece-not-a-size', name, side, length: size[side] };
     if (!Number.isInteger(each) || each < 1 || each > 1000) return { code: 'kit-piece-count', name };
+    if (isKind(from) && from !== on) return { code: 'kit-piece-of-other-paper', name, other: null };
+    const other = pieces.find((one) => one.from === from && one.on !== on);
+    if (other) return { code: 'kit-piece-of-other-paper', name, other: other.name };
   }
   for (const what of ['allowance', 'squaring', 'deckle'] as const)
     if (manner[what] < 0 || manner[what] > mm(200)) return { code: 'kit-allowance', what };
@@ -93,6 +111,10 @@ export function kitProblem({ copies, spareSheets, sparePercent, pieces, manner }
 export const OWN_SHEET = 'sheet';
 
 export const isOwnSheet = (id: string): boolean => id === OWN_SHEET || id.startsWith(`${OWN_SHEET} `);
+
+/** Whether anything is cut from it, or could be. */
+export const isSlotOf = ({ pieces }: Kit, slot: PaperSlot): boolean =>
+  isKind(slot) || pieces.some(({ from }) => from === slot);
 
 /** What one piece of the kit is called; null: a sheet that the form folds. */
 export const pieceName = (kit: Kit, id: string): string | null =>

@@ -1,5 +1,6 @@
 import { mm } from '../units/nm.ts';
-import type { Lettering, Printing } from './document.ts';
+import type { Lettering } from './pages.ts';
+import type { Printing } from './printing.ts';
 
 /** Usual margins of a home printer (field usage: 3–5 mm), bleed 3 mm, safe zone 5 mm, until the maker says otherwise. */
 export const USUAL_PRINTING: Printing = {

@@ -1,5 +1,5 @@
 import type { Nm } from '../units/nm.ts';
-import type { Hold, SheetSide } from './reading.ts';
+import type { Hold, SheetSide } from './hold.ts';
 import type { Step } from './step.ts';
 
 /**
@@ -29,6 +29,8 @@ export interface PartPlan {
   readonly stacked?: 'last-on-top';
   /** the sides that carry pages */
   readonly printed: readonly SheetSide[];
+  /** cut from a paper of its own; left out: from that of the pages */
+  readonly paper?: 'its-own';
   /** panels that carry none, whatever is printed: tabs, and what goes under glue */
   readonly bare?: readonly string[];
 }

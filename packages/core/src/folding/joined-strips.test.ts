@@ -7,7 +7,7 @@ import { creasePattern } from './crease-pattern.ts';
 import { connectedParts } from './laid-paper.ts';
 import { JOINED_WITHIN, poseAt } from './poses.ts';
 import { readBook } from './read-book.ts';
-import type { CoverHold } from './reading.ts';
+import type { CoverHold } from './hold.ts';
 import { pageFaces } from './page-faces.ts';
 import { lastMoment, runSteps, type FoldRun } from './run.ts';
 import { sideUp } from './state.ts';

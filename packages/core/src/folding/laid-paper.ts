@@ -4,7 +4,7 @@ import type { Line, Segment } from '../geometry/line.ts';
 import type { Isometry } from '../geometry/isometry.ts';
 import { invariant } from '../result.ts';
 import type { PartPlan, SheetPlan } from './assembly.ts';
-import type { SheetSide } from './reading.ts';
+import type { SheetSide } from './hold.ts';
 import type { FreeSegment, GridSegment, SheetSegment, Step } from './step.ts';
 
 /** A panel on the unfolded sheet. Grid panels are called `r1c2` (row 1, column 2 from the top left), of a stack `s3r1c2`. */
@@ -35,7 +35,7 @@ export interface LaidPaper {
   readonly scale: number;
   readonly panels: readonly Panel[];
   readonly sheets: readonly LaidSheet[];
-  readonly parts: readonly Pick<PartPlan, 'part' | 'printed' | 'stacked'>[];
+  readonly parts: readonly Pick<PartPlan, 'part' | 'printed' | 'stacked' | 'paper'>[];
   /** labels of panels that carry no page */
   readonly bare: ReadonlySet<string>;
 }
@@ -97,7 +97,7 @@ export function layPaper(parts: readonly PartPlan[], steps: readonly Step[]): La
       ofStack(laid.get(plan)!.panels, sheet, plans.length === 1 ? '' : `s${sheet + 1}`),
     ),
     sheets: plans.map(({ plan, part }) => ({ ...laid.get(plan)!.sheet, part })),
-    parts: parts.map(({ part, printed, stacked }) => (stacked ? { part, printed, stacked } : { part, printed })),
+    parts: parts.map(({ sheets: _, bare: __, ...part }) => part),
     bare: new Set(parts.flatMap(({ bare = [] }) => bare)),
   };
 }

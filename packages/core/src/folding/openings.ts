@@ -1,4 +1,5 @@
-import type { BookEdge, Face, Gap, SheetSide } from './reading.ts';
+import type { SheetSide } from './hold.ts';
+import type { BookEdge, Face, Gap } from './reading.ts';
 
 /** A number, since long books ask for thousands. */
 export const keyOf = ({ panel, side }: Face): number => 2 * panel + (side === 'B' ? 1 : 0);

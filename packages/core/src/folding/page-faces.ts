@@ -1,7 +1,8 @@
 import { at } from '../result.ts';
 import { compose, invert } from '../geometry/isometry.ts';
 import { moveOutline } from '../geometry/outline.ts';
-import type { Box, Face, SheetSide } from './reading.ts';
+import type { SheetSide } from './hold.ts';
+import type { Box, Face } from './reading.ts';
 import type { FoldRun, Joined } from './run.ts';
 import { bounds, sideUp } from './state.ts';
 

@@ -29,6 +29,38 @@ const pocket = (column: number): GlueStep => ({
 const steps: readonly Step[] = [fold('horizontal', 'after'), pocket(1), pocket(2), fold('vertical', 'before')];
 const sheet = { width: mm(300), height: mm(260), columns: 2, rows: [mm(200), mm(60)] };
 
+/*
+ * A sheet folded once downwards, printed on both faces, like a card that stands as a tent. Closed, the outside of its upper half lies up (1), and since that half was
+ * turned about its lower edge, what stands upright there stands on its head on the sheet. Opened, both insides lie one above the other, both
+ * upright (2 over 3). Turned over like a page, the outside of the lower half is new, and upright (4).
+ */
+describe('a card that opens upwards', () => {
+  const card = runSteps(oneSheet({ width: mm(100), height: mm(200), columns: 1, rows: 2 }, ['A', 'B']), [
+    fold('horizontal', 'before'),
+  ]);
+  if (!card.ok) throw new Error(card.problem.code);
+  const reading = readBook(card.value, { kind: 'unfold', how: 'out' });
+  if (!reading.ok) throw new Error(JSON.stringify(reading.problem));
+  const { pages, views, backPage } = reading.value;
+
+  it('reads upright in every view, its inside one page above the other', () => {
+    expect(
+      pages.map(({ face, quarterTurns }) => [card.value.laid.panels[face.panel]!.label + face.side, quarterTurns]),
+    ).toEqual([
+      ['r1c1B', 2],
+      ['r1c1A', 0],
+      ['r2c1A', 0],
+      ['r2c1B', 0],
+    ]);
+    expect(views.map(({ left, right, toward, headDown }) => [left, right, toward, headDown])).toEqual([
+      [null, 0, 'right', undefined],
+      [1, 2, 'below', undefined],
+      [3, null, 'right', undefined],
+    ]);
+    expect(backPage).toBe(3);
+  });
+});
+
 describe('a folder with a pocket', () => {
   const run = runSteps(oneSheet(sheet, ['A', 'B']), steps);
   if (!run.ok) throw new Error(run.problem.code);

@@ -1,7 +1,8 @@
 import type { Result } from '../result.ts';
 import { readBound } from './read-bound.ts';
 import { readUnfolding } from './read-unfolding.ts';
-import type { Hold, Reading, ReadingProblem } from './reading.ts';
+import type { Hold } from './hold.ts';
+import type { Reading, ReadingProblem } from './reading.ts';
 import type { FoldRun } from './run.ts';
 
 /** Reads what was folded: by its spine, or, where it has none, by unfolding it. */

@@ -5,19 +5,8 @@ import { nm } from '../units/nm.ts';
 import { pageFaces } from './page-faces.ts';
 import { besideFlap, hangsOn, keyOf, numbersOf, openingsOf } from './openings.ts';
 import { depthsOf } from './reading.ts';
-import type {
-  BookEdge,
-  CoverHold,
-  Face,
-  Gap,
-  HiddenFace,
-  Page,
-  PileHold,
-  Reading,
-  ReadingProblem,
-  SheetSide,
-  View,
-} from './reading.ts';
+import type { CoverHold, PileHold, SheetSide } from './hold.ts';
+import type { BookEdge, Face, Gap, HiddenFace, Page, Reading, ReadingProblem, Toward, View } from './reading.ts';
 import type { Moment } from './moment.ts';
 import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, moveState, outlinesOf, type FlatState } from './state.ts';
@@ -89,16 +78,20 @@ export function readBound(run: FoldRun, hold: CoverHold | PileHold): Result<Read
   const pageOf = new Map(seen.map((face, page) => [keyOf(face), page]));
   const number = (face: Face): number | null => pageOf.get(keyOf(face)) ?? null;
   const views: View[] = [
-    { left: null, right: number(outside[0]), gap: 'front', hinge: 'spine' },
+    { left: null, right: number(outside[0]), gap: 'front', hinge: 'spine', toward: towardAt('spine', spineAt) },
     ...shown
       .filter(({ pair }) => pair.some(isPrinted))
       .map(({ pair: [one, other], row, gap, hinge, opened }): View => {
         const [left, right] = [number(one), number(other)];
-        return row && opened
-          ? { left, right, gap, hinge, opened, row: row.flatMap((face) => number(face) ?? []) }
-          : { left, right, gap, hinge };
+        if (row && opened) {
+          const lies = { gap, hinge, toward: towardAt('spine', spineAt), opened };
+          return { left, right, ...lies, row: row.flatMap((face) => number(face) ?? []) };
+        }
+        // What opens about the head or the tail turns the earlier page over it.
+        const over = (hinge === 'head' || hinge === 'tail') && left !== null;
+        return { left, right, gap, hinge, toward: towardAt(hinge, spineAt), ...(over ? { headDown: left } : {}) };
       }),
-    { left: number(outside[1]), right: null, gap: 'back', hinge: 'spine' },
+    { left: number(outside[1]), right: null, gap: 'back', hinge: 'spine', toward: towardAt('spine', spineAt) },
   ];
   const beside = new Map(shown.flatMap(({ opened, pair }) => (opened ? besideFlap(pair, flaps) : [])));
   const leaves = layers.filter((panel) => !flaps.has(panel)).length;
@@ -281,6 +274,20 @@ function aboutMiddle(f: Isometry, box: ReturnType<typeof bounds>): Isometry {
   const [x, y] = [(box.left + box.right) / 2, (box.top + box.bottom) / 2];
   const even = (value: number) => 2 * Math.round(value / 2);
   return { ...f, tx: even(x - f.a * x - f.b * y), ty: even(y - f.c * x - f.d * y) };
+}
+
+/** Where the later page lies once a leaf is turned about this edge: away from it. */
+function towardAt(hinge: BookEdge, spineAt: Reading['spineAt']): Toward {
+  switch (hinge) {
+    case 'spine':
+      return spineAt === 'west' ? 'right' : 'left';
+    case 'fore-edge':
+      return spineAt === 'west' ? 'left' : 'right';
+    case 'head':
+      return 'below';
+    case 'tail':
+      return 'above';
+  }
 }
 
 /** Where the head of a page points on the sheet, seen from the face's own side (side B is seen with the sheet turned over left to right). */

@@ -4,7 +4,8 @@ import { moveOutline } from '../geometry/outline.ts';
 import { nm } from '../units/nm.ts';
 import { pageFaces } from './page-faces.ts';
 import { headOf } from './read-bound.ts';
-import type { Box, Face, HiddenFace, Page, Reading, ReadingProblem, SheetSide, UnfoldHold, View } from './reading.ts';
+import type { SheetSide, UnfoldHold } from './hold.ts';
+import type { Box, Face, HiddenFace, Page, Reading, ReadingProblem, View } from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, outlinesOf, type FlatState } from './state.ts';
 
@@ -20,15 +21,19 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
   const carries = (face: Face) => faces.carries(face) && !isGluedDown(face);
   const pageOf = new Map<string, number>();
   const seen: Face[] = [];
+  /** which way up each is read: as it lies when it is first seen */
+  const heads: Page['quarterTurns'][] = [];
   const number = (face: Face | undefined): number | null => (face ? (pageOf.get(keyOf(face)) ?? null) : null);
   const views: View[] = [];
   /** Shows a state: what is new in it two at a time, with all that lies beside. */
   const show = (moment: number, over: boolean, gap: View['gap']): void => {
-    const rows = visibleRows(run, at(run.moments, moment).flat, over, leftOf).map((row) => row.filter(carries));
+    const state = at(run.moments, moment).flat;
+    const rows = visibleRows(run, state, over, leftOf).map((row) => row.filter(carries));
     const isNew = new Set(rows.flat().filter((face) => !pageOf.has(keyOf(face))));
     for (const face of isNew) {
       pageOf.set(keyOf(face), seen.length);
       seen.push(face);
+      heads.push(headOf(at(state.placed, face.panel), face.side));
     }
     const lies = { gap, unfolded: { moment, over } };
     const fresh = rows.map((row) => row.filter((face) => isNew.has(face)));
@@ -36,7 +41,7 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
     const column = fresh.flat();
     if (column.length > 1 && fresh.every((row) => row.length < 2)) {
       for (let i = 0; i < column.length; i += 2)
-        views.push({ left: number(column[i]), right: number(column[i + 1]), hinge: 'head', ...lies });
+        views.push({ left: number(column[i]), right: number(column[i + 1]), hinge: 'head', toward: 'below', ...lies });
       return;
     }
     fresh.forEach((faces, k) => {
@@ -45,12 +50,12 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
         const [one, other] = [faces[i], faces[i + 1]];
         const alone = gap === 'front' && !other;
         const [left, right] = alone ? [null, number(one)] : [number(one), number(other)];
-        views.push({ left, right, hinge: 'spine', row, ...lies });
+        views.push({ left, right, hinge: 'spine', toward: 'right', row, ...lies });
       }
     });
     // Closed, even a bare outside is what one holds.
     if (gap === 'front' && views.length === 0)
-      views.push({ left: null, right: null, hinge: 'spine', row: [], ...lies });
+      views.push({ left: null, right: null, hinge: 'spine', toward: 'right', row: [], ...lies });
   };
   const last = run.steps.length;
   // Opened out it lies as it did before its first fold; what is glued or joined by then is not taken apart again.
@@ -80,7 +85,7 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
       const left = leftOf(face);
       return {
         face,
-        quarterTurns: headOf(at(flat.placed, face.panel), face.side),
+        quarterTurns: at(heads, i),
         side: face.side === front(face.panel) ? 'recto' : 'verso',
         number: i + 1,
         ...(left ? { left } : {}),

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { readBook } from './read-book.ts';
-import { pageLabel, type CoverHold, type SheetSide } from './reading.ts';
+import type { CoverHold, SheetSide } from './hold.ts';
+import { pageLabel } from './reading.ts';
 import { runOnSheet } from '../../test/run-on-sheet.ts';
 import type { Step } from './step.ts';
 

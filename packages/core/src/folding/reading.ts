@@ -1,46 +1,15 @@
 import { at } from '../result.ts';
 import type { Isometry } from '../geometry/isometry.ts';
 import type { Nm } from '../units/nm.ts';
+import type { SheetSide } from './hold.ts';
 import type { FlatState } from './state.ts';
-import type { Compass, GlueHow } from './step.ts';
-
-export type SheetSide = 'A' | 'B';
+import type { GlueHow } from './step.ts';
 
 /** One face of one panel. */
 export interface Face {
   readonly panel: number;
   readonly side: SheetSide;
 }
-
-/** A book whose cover is a certain face: which, which way on the sheet its head points, and how it is read. */
-export interface CoverHold {
-  readonly kind: 'cover';
-  readonly cover: { readonly panel: string; readonly side: SheetSide };
-  readonly up: Compass;
-  readonly reading: 'left-to-right' | 'right-to-left';
-}
-
-/**
- * A pile whose cover is whatever face the folding leaves outside: the upper one, the under one, or the one with which
- * the bolts lie at the head rather than at the tail. Its spine is the last fold. Bolts are slit: what they close can be read all the same.
- */
-export interface PileHold {
-  readonly kind: 'pile';
-  readonly cover: 'uppermost' | 'undermost' | 'bolts-at-head';
-  readonly reading: 'left-to-right' | 'right-to-left';
-}
-
-/**
- * Something with a few folds and no spine: held as it lies after the last step, and read by opening it. `step-by-step`: every fold is taken back by itself, as
- * a roll must be; `cover-then-out`: the cover is turned, then the rest pulled open at once; `out`: all opens at once, like a pair of doors.
- */
-export interface UnfoldHold {
-  readonly kind: 'unfold';
-  readonly how: 'step-by-step' | 'cover-then-out' | 'out';
-}
-
-/** How the finished book is held. */
-export type Hold = CoverHold | PileHold | UnfoldHold;
 
 export type BookEdge = 'spine' | 'head' | 'tail' | 'fore-edge';
 
@@ -85,6 +54,9 @@ export interface HiddenFace {
   readonly why: 'glued';
 }
 
+/** An opening is read in one of four directions. */
+export type Toward = 'right' | 'left' | 'below' | 'above';
+
 /** What lies side by side before the reader: page numbers (0-based), or null for an unprinted face or the outside. */
 export interface View {
   readonly left: number | null;
@@ -93,6 +65,10 @@ export interface View {
   readonly gap: number | 'front' | 'back';
   /** round which edge it opens */
   readonly hinge: BookEdge;
+  /** where the later of the two pages lies from the earlier, before the reader */
+  readonly toward: Toward;
+  /** the page of the two that stands on its head there */
+  readonly headDown?: number;
   /** everything that lies side by side, in reading direction, where that is more than the two: a flap opened out, a sheet unfolded */
   readonly row?: readonly number[];
   /** flaps that are opened out */
@@ -100,6 +76,9 @@ export interface View {
   /** of a sheet read by unfolding: after how many steps of its programme it looks so, and whether it is turned over */
   readonly unfolded?: { readonly moment: number; readonly over: boolean };
 }
+
+/** Whether the two pages of a view lie one above the other. */
+export const isStacked = ({ toward }: Pick<View, 'toward'>): boolean => toward === 'below' || toward === 'above';
 
 /** A finished book as a reader meets it. All lengths of the closed book are in nanometres. */
 export interface Reading {

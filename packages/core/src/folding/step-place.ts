@@ -3,7 +3,7 @@ import { at } from '../result.ts';
 import type { Segment } from '../geometry/line.ts';
 import { ajarAt } from './ajar.ts';
 import { poseAt } from './poses.ts';
-import type { SheetSide } from './reading.ts';
+import type { SheetSide } from './hold.ts';
 import type { FoldRun } from './run.ts';
 import { sideUp } from './state.ts';
 

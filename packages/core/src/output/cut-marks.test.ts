@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { USUAL_PRINTING } from '../document/usual.ts';
-import type { Printing } from '../document/document.ts';
+import type { Printing } from '../document/printing.ts';
 import { planBook, type FoldedBook } from '../forms/planned-book.ts';
 import { printLayout } from '../printing/print-layout.ts';
 import { mm } from '../units/nm.ts';

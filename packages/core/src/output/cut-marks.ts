@@ -1,6 +1,6 @@
 import { LEAST_STRIP, sheetSize, toNm } from '../folding/laid-paper.ts';
-import type { SheetSide } from '../folding/reading.ts';
-import type { Printing } from '../document/document.ts';
+import type { SheetSide } from '../folding/hold.ts';
+import type { Printing } from '../document/printing.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { MARKS, type MarkRoom } from '../printing/on-parent.ts';

@@ -37,6 +37,14 @@ export const missingGlyphs = (text: string): readonly string[] => [
 export const widthOfText = (text: string, size: number): number =>
   [...text].reduce((sum, sign) => sum + (glyphOf(sign) ?? glyphOf('?')!).advance, 0) * (size / 1000);
 
+/** Replaces what the shipped face has no glyph for, so that nothing prints as an empty box. */
+export const printable = (text: string): string =>
+  [...text.replaceAll('⁄', '/')].map((sign) => (hasGlyph(sign) ? sign : '?')).join('');
+
+/** A text as it is printed, in lines of letters of this size that are no wider than the room (one unit for both). */
+export const setLines = (text: string, size: number, room: number): readonly string[] =>
+  wrapText(printable(text), (line) => widthOfText(line, size), room);
+
 /** Breaks a text at spaces so that no line is wider than the room; a longer word stands alone. */
 export function wrapText(text: string, widthOf: (line: string) => number, room: number): readonly string[] {
   return text.split(' ').reduce<string[]>((lines, word) => {

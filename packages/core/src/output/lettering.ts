@@ -1,6 +1,7 @@
 import { affineApply } from '../geometry/affine.ts';
 import { scaledAboutCentre } from '../geometry/rect.ts';
-import { pageLabel, type PageLabel, type SheetSide } from '../folding/reading.ts';
+import type { SheetSide } from '../folding/hold.ts';
+import { pageLabel, type PageLabel } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { creepOf } from '../pagination/creep.ts';
 import type { PrintedBook } from '../printing/print-layout.ts';
@@ -8,7 +9,8 @@ import { folioOfPage } from '../folding/nest.ts';
 import { pageOnSheet, shrinkOf } from '../pagination/imposition.ts';
 import { pagePlaces } from '../pagination/page-places.ts';
 import type { PageBox } from '../pagination/placing.ts';
-import type { BookDocument, BookPage, Lettering, Role } from '../document/document.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { BookPage, Lettering, Role } from '../document/pages.ts';
 import type { DrawItem } from './drawing.ts';
 import { widthOfText, wrapText } from './face.ts';
 

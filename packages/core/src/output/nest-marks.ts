@@ -1,8 +1,8 @@
-import type { Printing } from '../document/document.ts';
+import type { Printing } from '../document/printing.ts';
 import { sheetSize, toNm } from '../folding/laid-paper.ts';
 import { headOf } from '../folding/read-bound.ts';
 import { bounds } from '../folding/state.ts';
-import type { SheetSide } from '../folding/reading.ts';
+import type { SheetSide } from '../folding/hold.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { creepPerFolio } from '../pagination/creep.ts';
 import { nestOf, spineFolds, type SpineFold } from '../folding/nest.ts';

@@ -1,4 +1,4 @@
-import type { SheetSide } from '../folding/reading.ts';
+import type { SheetSide } from '../folding/hold.ts';
 import { pagePlaces, type PagePlace } from '../pagination/page-places.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { inch, mm, type Nm } from '../units/nm.ts';

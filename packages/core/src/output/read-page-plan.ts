@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '../result.ts';
-import { FITS, ROLES, THREADS } from '../document/document.ts';
+import { FITS, ROLES, THREADS } from '../document/pages.ts';
 import type { PlanRow } from '../book/page-plan-row.ts';
 
 /** Why a page plan could not be read. Rows are counted as a spreadsheet counts them: the heading is row 1. */

@@ -1,6 +1,6 @@
 import { endsOf } from '../geometry/outline.ts';
 import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
-import type { SheetSide } from '../folding/reading.ts';
+import type { SheetSide } from '../folding/hold.ts';
 import type { Segment } from '../geometry/line.ts';
 import { sheetSize, toNm } from '../folding/laid-paper.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { checkBook } from '../checks/checks.ts';
 import { newBook } from '../book/new-book.ts';
-import { onPage, type AssetInfo, type BookDocument, type Creep } from '../document/document.ts';
+import { onPage } from '../document/pages.ts';
+import type { AssetInfo } from '../document/asset.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { Creep } from '../document/printing.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { creepOf, creepPerFolio } from './creep.ts';

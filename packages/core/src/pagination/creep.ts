@@ -1,5 +1,6 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import type { BookDocument, Creep } from '../document/document.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { Creep } from '../document/printing.ts';
 import { nm, type Nm } from '../units/nm.ts';
 
 /**

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { EVERY_DEVICE } from '../../test/every-device.ts';
-import type { Printing } from '../document/document.ts';
+import type { Printing } from '../document/printing.ts';
 import { planBook, type FoldedBook, type FormChoice } from '../forms/planned-book.ts';
 import { sidesOf } from '../folding/laid-paper.ts';
 import { FORMS } from '../forms/registry.ts';

@@ -1,4 +1,6 @@
-import type { AssetPage, KeepClear, PageContent, Part, Printing } from '../document/document.ts';
+import type { AssetPage } from '../document/asset.ts';
+import type { KeepClear, PageContent, Part } from '../document/pages.ts';
+import type { Printing } from '../document/printing.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { affineApply } from '../geometry/affine.ts';
 import { nm, type Nm } from '../units/nm.ts';

@@ -1,10 +1,13 @@
 import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
 import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
 import { sheetSize, sidesOf } from '../folding/laid-paper.ts';
-import type { SheetSide } from '../folding/reading.ts';
+import type { SheetSide } from '../folding/hold.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
-import type { AssetLookup, AssetPage, BookDocument, PageContent, Printing } from '../document/document.ts';
+import type { AssetLookup, AssetPage } from '../document/asset.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { PageContent } from '../document/pages.ts';
+import type { Printing } from '../document/printing.ts';
 import type { PrintedBook } from '../printing/print-layout.ts';
 import { unreachedOn } from '../printing/reach.ts';
 import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';

@@ -1,5 +1,6 @@
 import { sheetSize, toNm } from '../folding/laid-paper.ts';
-import { sideOfPage, type SheetSide } from '../folding/reading.ts';
+import type { SheetSide } from '../folding/hold.ts';
+import { sideOfPage } from '../folding/reading.ts';
 import { bounds } from '../folding/state.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Rect } from '../geometry/rect.ts';

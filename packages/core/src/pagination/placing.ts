@@ -9,7 +9,8 @@ import {
 } from '../geometry/affine.ts';
 import type { Rect } from '../geometry/rect.ts';
 import { nm } from '../units/nm.ts';
-import { AS_IT_FITS, type AssetPage, type Fit, type PageContent, type PageMargins } from '../document/document.ts';
+import { AS_IT_FITS, type Fit, type PageContent, type PageMargins } from '../document/pages.ts';
+import type { AssetPage } from '../document/asset.ts';
 
 /** A page as it is read, head up. Lengths in nanometres from its top left corner, y towards the tail. */
 export interface PageBox {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { USUAL_PRINTING } from '../document/usual.ts';
-import type { Printing } from '../document/document.ts';
+import type { Printing } from '../document/printing.ts';
 import { planBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import type { DeviceBehaviour } from '../printer/device.ts';

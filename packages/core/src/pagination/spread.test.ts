@@ -1,16 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyCommand } from '../book/command.ts';
-import {
-  AS_IT_FITS,
-  FITS,
-  onPage,
-  type AssetPage,
-  type BookDocument,
-  type PageContent,
-  type SpreadHow,
-  type SpreadOver,
-} from '../document/document.ts';
+import { AS_IT_FITS, FITS, onPage, type PageContent, type SpreadHow, type SpreadOver } from '../document/pages.ts';
+import type { AssetPage } from '../document/asset.ts';
+import type { BookDocument } from '../document/document.ts';
 import { newBook } from '../book/new-book.ts';
 import { affineApply, quarterTurn } from '../geometry/affine.ts';
 import { planBook } from '../forms/planned-book.ts';
@@ -130,7 +123,8 @@ describe('one picture over several panels', () => {
         expect([part(view.left).turned, part(view.right).turned]).toEqual([0, 0]);
       } else {
         expect([part(view.left).turned, part(view.right).turned]).toEqual([2, 0]);
-        expect(part(view.left).top).toBe(view.hinge === 'head' ? 0 : 0.5);
+        expect(part(view.left).top).toBe(view.toward === 'below' ? 0 : 0.5);
+        expect([view.toward, view.headDown]).toEqual([view.hinge === 'head' ? 'below' : 'above', view.left]);
       }
       expect(isTrueSpread(plan, view)).toBe(true);
     });

@@ -2,9 +2,9 @@ import { bottom, right, type Rect } from '../geometry/rect.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { isOneSide } from '../folding/laid-paper.ts';
 import { lastMoment } from '../folding/run.ts';
-import type { View } from '../folding/reading.ts';
+import { isStacked, type View } from '../folding/reading.ts';
 import { at } from '../result.ts';
-import type { Part, SpreadHow, SpreadOver } from '../document/document.ts';
+import type { Part, SpreadHow, SpreadOver } from '../document/pages.ts';
 import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';
 import type { Share } from './placing.ts';
 
@@ -86,7 +86,8 @@ function bookCells(plan: FoldedBook, places: readonly PagePlace[], inRows: boole
 }
 
 /** The pages of an opening as they lie before the reader. At a fold-out of a strip the page before its fold lies head down. */
-function openingCells(plan: FoldedBook, { left, right: after, hinge, row }: View): readonly Cell[] {
+function openingCells(plan: FoldedBook, view: View): readonly Cell[] {
+  const { left, right: after, toward, headDown, row, unfolded } = view;
   if (row)
     return bookCells(
       plan,
@@ -94,17 +95,18 @@ function openingCells(plan: FoldedBook, { left, right: after, hinge, row }: View
       false,
     );
   if (left === null || after === null) return [];
-  const { width, height } = plan.reading;
-  const stacked = hinge === 'head' || hinge === 'tail';
-  const west = plan.reading.spineAt === 'west';
-  // What stands first, on the left or on top: round the spine the earlier page unless read from right to left, round the tail the later.
-  const leading = hinge === 'head' || (hinge === 'spine' && west) || (hinge === 'fore-edge' && !west) ? left : after;
-  const other = leading === left ? after : left;
-  return [leading, other].map((page, i): Cell => ({
-    page,
-    window: { left: stacked ? 0 : i * width, top: stacked ? i * height : 0, width, height },
-    turned: stacked && page === left ? 2 : 0,
-  }));
+  const stacked = isStacked(view);
+  // What stands first, on the left or on top.
+  const inOrder = toward === 'right' || toward === 'below' ? [left, after] : [after, left];
+  // Leaves of a book are alike; what is unfolded may differ panel by panel.
+  const sizes = inOrder.map((page) => (unfolded ? sizeAsRead(at(pagePlaces(plan), page)) : plan.reading));
+  const [first] = sizes;
+  return inOrder.map((page, i): Cell => {
+    const { width, height } = sizes[i]!;
+    const place =
+      i === 0 ? { left: 0, top: 0 } : { left: stacked ? 0 : first!.width, top: stacked ? first!.height : 0 };
+    return { page, window: { ...place, width, height }, turned: page === headDown ? 2 : 0 };
+  });
 }
 
 function asShares(cells: readonly Cell[]): readonly SpreadPage[] {

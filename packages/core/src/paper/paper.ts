@@ -26,6 +26,8 @@ export interface Caliper {
   readonly thickness: Nm;
   /** estimated: from weight and bulk, within 15 % (usual) */
   readonly how: 'measured' | 'estimated';
+  /** of the stack that was measured; left out: not known */
+  readonly sheets?: number;
 }
 
 export const EDGES = ['left', 'top', 'right', 'bottom'] as const;
@@ -94,6 +96,7 @@ export const LEAST_STACK: Nm = mm(10);
 export const stackedCaliper = (stack: Nm, sheets: number): Caliper => ({
   thickness: nm(stack / sheets),
   how: 'measured',
+  sheets,
 });
 
 export type PaperProblem =

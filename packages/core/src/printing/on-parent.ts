@@ -1,4 +1,4 @@
-import type { Printing } from '../document/document.ts';
+import type { Printing } from '../document/printing.ts';
 import { mm, type Nm } from '../units/nm.ts';
 
 interface Size {

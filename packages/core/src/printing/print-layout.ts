@@ -1,4 +1,5 @@
-import type { BookDocument, Printing } from '../document/document.ts';
+import type { BookDocument } from '../document/document.ts';
+import type { Printing } from '../document/printing.ts';
 import type { Kit } from '../document/kit.ts';
 import { withSpares } from '../cutting/kit.ts';
 import { largestSheet, sheetSize } from '../folding/laid-paper.ts';

@@ -1,4 +1,4 @@
-import type { Printing } from '../document/document.ts';
+import type { Printing } from '../document/printing.ts';
 import type { Margins } from '../printer/printer.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { nm, type Nm } from '../units/nm.ts';

@@ -4,7 +4,7 @@ import path from 'node:path';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { onPage } from '@eight-up/core/document/document';
+import { onPage } from '@eight-up/core/document/pages';
 import { BOOK_FILE_VERSION } from '@eight-up/core/contract/book-file';
 import { markedPdf } from '../../test/marked-pages.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
@@ -75,6 +75,7 @@ describe('a whole book as one file', () => {
       format: 'eight-up-book',
       version: BOOK_FILE_VERSION,
       book: book.book,
+      measurements: [],
     });
     for (const { id } of book.assets) {
       expect(createHash('sha256').update(entries[`originals/${id}`]!).digest('hex')).toBe(id);
@@ -144,10 +145,12 @@ describe('a book file that is not as it should be', () => {
   });
 
   it('says which later version it is from', async () => {
-    const later = strToU8(JSON.stringify({ format: 'eight-up-book', version: 7, book: { anything: true } }));
+    const later = strToU8(
+      JSON.stringify({ format: 'eight-up-book', version: BOOK_FILE_VERSION + 1, book: { anything: true } }),
+    );
     expect(await refused(zipSync({ 'book.json': later }))).toEqual({
       code: 'book-file-of-later-version',
-      version: 7,
+      version: BOOK_FILE_VERSION + 1,
       known: BOOK_FILE_VERSION,
     });
   });

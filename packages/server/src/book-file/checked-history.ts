@@ -2,9 +2,9 @@ import { readFile, writeFile } from 'node:fs/promises';
 import { LogMigration } from '@eight-up/core/book/migrate-log';
 import { applyStored, isSame, type StoredChange } from '@eight-up/core/book/patch';
 import type { BookDocument } from '@eight-up/core/document/document';
-import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
+import { areOfToday, areSame, VERSIONS, versionsOf } from '@eight-up/core/document/migrations/sequence';
 import { bookLogSchema, loggedChangeSchema, type BookLog, type LoggedChange } from '@eight-up/core/contract/book-file';
-import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
+import { bookDocumentSchema } from '@eight-up/core/document/schema/document';
 import { fail, ok, type Result } from '@eight-up/core/result';
 
 export interface CheckedHistory {
@@ -44,14 +44,15 @@ function parsedLines(text: string, stored: Readonly<Record<string, unknown>>): r
     const changes = text
       .split('\n')
       .flatMap((line) => (line === '' ? [] : [loggedChangeSchema.parse(JSON.parse(line))]));
-    if (changes.some(({ version }) => version !== stored.version)) return undefined;
-    if (stored.version === DOCUMENT_VERSION) return changes;
+    const versions = versionsOf(stored);
+    if (!versions || changes.some((change) => !areSame(versionsOf(change), versions))) return undefined;
+    if (areOfToday(versions)) return changes;
     const log = new LogMigration(stored);
     return changes
       .toReversed()
-      .map((change): LoggedChange => ({
+      .map(({ version: _, ...change }): LoggedChange => ({
         ...change,
-        version: DOCUMENT_VERSION,
+        versions: VERSIONS,
         ...(log.back(change) as unknown as Pick<LoggedChange, 'command' | 'inverse'>),
       }))
       .toReversed();

@@ -111,7 +111,7 @@ describe('the history of a book in its file', () => {
   it.each([
     ['torn', () => entries['history.ndjson']!.subarray(0, 300), 'damaged'],
     ['of no lines', () => strToU8('no JSON\n'), 'damaged'],
-    ['of a later version', () => lines((line) => line.replace(/"version":\d+/, '"version":99')), 'damaged'],
+    ['of a later version', () => lines((line) => line.replace(/"whole":\d+/, '"whole":99')), 'damaged'],
     ['with a change missing', () => lines((line, n) => (n === 2 ? '' : line)), 'does-not-fit'],
     [
       'of another title',

@@ -1,7 +1,7 @@
 import { open, readFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { EntityManager } from '@mikro-orm/libsql';
-import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
+import { VERSIONS } from '@eight-up/core/document/migrations/sequence';
 import type { BookLog, LoggedChange } from '@eight-up/core/contract/book-file';
 import { PointRow, RevisionRow, type BookRow } from '../db/entities.ts';
 import { storeRevision } from '../books/service.ts';
@@ -52,7 +52,7 @@ export async function writeHistory(em: EntityManager, book: BookRow, scratch: st
 
 const logged = (row: RevisionRow) => ({
   n: row.n,
-  version: DOCUMENT_VERSION,
+  versions: VERSIONS,
   kind: row.kind,
   command: row.command,
   inverse: row.inverse,

@@ -2,7 +2,8 @@ import { readFile } from 'node:fs/promises';
 import path from 'node:path';
 import { fail, ok, type Result } from '@eight-up/core/result';
 import type { BookDocument } from '@eight-up/core/document/document';
-import { migrateDocument } from '@eight-up/core/book/migrations';
+import type { Measurement } from '@eight-up/core/measuring/measurement';
+import { migrateDocument } from '@eight-up/core/document/migrations/sequence';
 import { fitToForm } from '@eight-up/core/book/new-book';
 import {
   BOOK_FILE_VERSION,
@@ -22,6 +23,7 @@ export interface ReadBookFile {
   /** received files by the name they claim (SHA-256), not yet looked at */
   readonly originals: readonly (readonly [asset: string, place: string])[];
   readonly history: CheckedHistory | undefined;
+  readonly measurements: readonly Measurement[];
   readonly notes: readonly BookFileNote[];
 }
 
@@ -60,7 +62,7 @@ export function readBookFile({
       if (checked?.ok) history = checked.value;
       else notes.push({ code: 'history-left-out', why: checked ? checked.problem : 'damaged' });
     }
-    return ok({ book, originals, history, notes });
+    return ok({ book, originals, history, measurements: parsed.value.measurements, notes });
   });
 }
 
@@ -77,6 +79,7 @@ interface ParsedBook {
   /** as the file holds it, of whichever version */
   readonly stored: Readonly<Record<string, unknown>>;
   readonly log: unknown;
+  readonly measurements: readonly Measurement[];
 }
 
 function parseBook(json: string): Result<ParsedBook, BookFileProblem> {
@@ -94,7 +97,7 @@ function parseBook(json: string): Result<ParsedBook, BookFileProblem> {
   const parsed = bookFileSchema.safeParse(raised);
   if (parsed.success) {
     const { book: stored, log } = content as { book: ParsedBook['stored']; log?: unknown };
-    return ok({ book: parsed.data.book, stored, log });
+    return ok({ book: parsed.data.book, stored, log, measurements: parsed.data.measurements });
   }
   const [issue] = parsed.error.issues;
   return fail({ code: 'book-file-unreadable', where: issue!.path.join('.') || 'book.json', detail: issue!.message });

@@ -12,6 +12,7 @@ import { Refusal } from '../errors.ts';
 import { sendMade } from '../exports/send-file.ts';
 import { receiveOriginal } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
+import { measurementsOf, takeInMeasurements } from '../measuring/service.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import { storeHistory, writeHistory } from './history-lines.ts';
@@ -38,10 +39,11 @@ export function bookFileExchange(orm: MikroORM, store: FileStore, pool: WorkPool
       { doc, suffix: 'book.zip', type: 'application/zip', how: 'attachment' },
       async (scratch, caller) => {
         const history = wanted === 'with' && row.revision > 0 ? await writeHistory(em, row, scratch) : undefined;
+        const measurements = await measurementsOf(em, row.id, doc);
         const assets = [...new Set([...assetIds(doc), ...(history?.assets ?? [])])];
         return pool.run(
           'write-book-file',
-          { book: doc, assets, dataFolder: store.dataFolder, scratch, history },
+          { book: doc, assets, dataFolder: store.dataFolder, scratch, history, measurements },
           caller,
         );
       },
@@ -71,7 +73,7 @@ function takenIn(
   orm: MikroORM,
   store: FileStore,
   pool: WorkPool,
-  { book, originals, history, notes }: ReadBookFile,
+  { book, originals, history, measurements, notes }: ReadBookFile,
 ): Promise<ImportAnswer> {
   return store.whileNaming(async (hold) => {
     const em = orm.em.fork();
@@ -85,6 +87,7 @@ function takenIn(
         history && { ...history.log, createdAt: new Date(history.log.createdAt) },
       );
       if (history) await storeHistory(tx, made.id, history);
+      await takeInMeasurements(tx, made.id, measurements);
       return made;
     });
     return { ...(await bookAnswer(em, row)), notes: named(book, left, notes) };

@@ -3,13 +3,15 @@ import { cutText } from '@eight-up/core/text';
 import type { EntityManager } from '@mikro-orm/libsql';
 import type { Command } from '@eight-up/core/book/command';
 import { applyStored, patchTo, type StoredChange } from '@eight-up/core/book/patch';
-import { contentsOf, type AssetInfo, type BookDocument } from '@eight-up/core/document/document';
+import { contentsOf, type BookDocument } from '@eight-up/core/document/document';
+import type { AssetInfo } from '@eight-up/core/document/asset';
 import { commandProblemWords } from '@eight-up/words/problems';
 import type { BookAnswer, ShelfAnswer } from '@eight-up/core/contract/answers';
 import type { copyRequest } from '@eight-up/core/contract/schemas';
 import type { z } from 'zod';
 import { BookRow, RevisionRow, type AssetRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
+import { keepCreepOf } from '../measuring/service.ts';
 import { noteSound, readBook, titleIn, type StoredBook } from './stored-book.ts';
 
 /** One book by its id, read as it is stored: it is asked for at every change. */
@@ -115,13 +117,17 @@ export interface Author {
 
 /** Carries out and stores one command. */
 export function revise(em: EntityManager, id: string, author: Author, command: Command): Promise<BookRow> {
-  return change(em, id, author, (row) => ({
-    kind: 'change',
-    command,
-    target: null,
-    after: (n) => ({ undoTop: n, redoTop: null }),
-    ...applied(row, command),
-  }));
+  return change(em, id, author, (row, tx) => {
+    const change = applied(row, command);
+    keepCreepOf(tx, id, row.doc, command);
+    return {
+      kind: 'change',
+      command,
+      target: null,
+      after: (n) => ({ undoTop: n, redoTop: null }),
+      ...change,
+    };
+  });
 }
 
 /** Takes the newest change not yet taken back, back; the taking back is itself a revision. */

@@ -1,4 +1,4 @@
-import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
+import { bookDocumentSchema } from '@eight-up/core/document/schema/document';
 import type { BookDocument } from '@eight-up/core/document/document';
 import type { BookRow } from '../db/entities.ts';
 

@@ -1,4 +1,4 @@
-import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
+import { areOfToday, versionsOf } from '@eight-up/core/document/migrations/sequence';
 import type { BookDocument } from '@eight-up/core/document/document';
 import { LogMigration } from '@eight-up/core/book/migrate-log';
 
@@ -33,7 +33,7 @@ export async function bringUpBooks(ask: Ask): Promise<void> {
 function formerBook(stored: unknown): { readonly today: BookDocument; readonly log: LogMigration } | undefined {
   try {
     const document = json(stored);
-    if (document.version === DOCUMENT_VERSION) return undefined;
+    if (areOfToday(versionsOf(document))) return undefined;
     return { today: LogMigration.document(document), log: new LogMigration(document) };
   } catch {
     return undefined;

@@ -1,7 +1,10 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
-import type { AssetKind, AssetPage, BookDocument } from '@eight-up/core/document/document';
+import type { AssetKind, AssetPage } from '@eight-up/core/document/asset';
+import type { BookDocument } from '@eight-up/core/document/document';
 import type { StoredChange } from '@eight-up/core/book/patch';
 import type { MakerSettings } from '@eight-up/core/document/maker-settings';
+import type { Measurement, Method } from '@eight-up/core/measuring/measurement';
+import type { Nm } from '@eight-up/core/units/nm';
 import type { PaperDraft } from '@eight-up/core/paper/paper';
 import type { PrinterDraft } from '@eight-up/core/printer/printer';
 
@@ -106,6 +109,25 @@ export const PrinterRow = defineEntity({
 });
 export type PrinterRow = InferEntity<typeof PrinterRow>;
 
+/** What was measured; rows are added, never changed. `n` counts them. */
+export const MeasurementRow = defineEntity({
+  name: 'MeasurementRow',
+  tableName: 'measurement',
+  properties: {
+    n: p.integer().primary().autoincrement(),
+    id: p.string().unique(),
+    method: p.string().$type<Method>(),
+    bookId: p.string().nullable().index(),
+    paperId: p.string().nullable().index(),
+    printerId: p.string().nullable().index(),
+    lengths: p.json<Measurement['lengths']>().nullable(),
+    at: p.datetime(),
+    count: p.integer(),
+    spread: p.integer().$type<Nm>().nullable(),
+  },
+});
+export type MeasurementRow = InferEntity<typeof MeasurementRow>;
+
 /** What the maker has set once for the whole application: one row. */
 export const MakerSettingsRow = defineEntity({
   name: 'MakerSettingsRow',
@@ -117,4 +139,13 @@ export const MakerSettingsRow = defineEntity({
 });
 export type MakerSettingsRow = InferEntity<typeof MakerSettingsRow>;
 
-export const ENTITIES = [BookRow, RevisionRow, PointRow, AssetRow, PaperRow, PrinterRow, MakerSettingsRow];
+export const ENTITIES = [
+  BookRow,
+  RevisionRow,
+  PointRow,
+  AssetRow,
+  PaperRow,
+  PrinterRow,
+  MeasurementRow,
+  MakerSettingsRow,
+];

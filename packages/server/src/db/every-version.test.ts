@@ -1,10 +1,10 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
+import { bookDocumentSchema } from '@eight-up/core/document/schema/document';
 import type { BookDocument } from '@eight-up/core/document/document';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { LogMigration, type FormerChange } from '@eight-up/core/book/migrate-log';
-import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
+import { VERSIONS } from '@eight-up/core/document/migrations/sequence';
 import { applyStored, type StoredChange } from '@eight-up/core/book/patch';
 
 /*
@@ -27,7 +27,8 @@ const stored = (book: BookDocument): unknown => JSON.parse(JSON.stringify(book))
 
 describe('documents and logs of every version so far', () => {
   it('are kept, one of each', () => {
-    const versions = Array.from({ length: DOCUMENT_VERSION - 1 }, (_, i) => `version-${i + 1}.json`);
+    // Those of the whole, up to the one before parts had versions of their own.
+    const versions = Array.from({ length: VERSIONS.whole }, (_, i) => `version-${i + 1}.json`);
     expect(readdirSync(FOLDER).sort()).toEqual(versions);
   });
 

@@ -5,13 +5,16 @@ import { MikroORM } from '@mikro-orm/libsql';
 import { Migrator } from '@mikro-orm/migrations';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { applyStored } from '@eight-up/core/book/patch';
-import { DOCUMENT_VERSION } from '@eight-up/core/book/migrations';
-import { onPage, type PageContent } from '@eight-up/core/document/document';
+import { VERSIONS } from '@eight-up/core/document/migrations/sequence';
+import { checkMeasurement } from '@eight-up/core/measuring/measurement';
+import { onPage, type PageContent } from '@eight-up/core/document/pages';
 import { newBook } from '@eight-up/core/book/new-book';
 import { databaseAt } from '../../test/first-version.ts';
 import { A4 } from '../../test/server-under-test.ts';
 import { history } from '../books/history.ts';
 import { documentAt, redo, undo } from '../books/service.ts';
+import { listMeasurements } from '../measuring/service.ts';
+import { listPapers } from '../papers/service.ts';
 import { BookRow, ENTITIES, RevisionRow } from './entities.ts';
 import { MIGRATIONS, openDatabase } from './open.ts';
 
@@ -107,6 +110,46 @@ describe('migrations of the database', () => {
     await orm.close(true);
   });
 
+  it('take what was measured of papers, printers and books into the table of measurements', async () => {
+    const old = await at(10);
+    await old.getMigrator().up();
+    const run = (sql: string, ...values: unknown[]) => old.em.getConnection().execute(sql, values);
+    const put = (table: string, id: string, doc: object, columns: string, ...values: unknown[]) =>
+      run(
+        `insert into ${table} (id, doc, ${columns}) values (?, ?, ${values.map(() => '?').join()})`,
+        id,
+        JSON.stringify(doc),
+        ...values,
+      );
+    const then = Date.parse('2026-11-04T10:00:00.000Z');
+    const measured = { thickness: 204_000, how: 'measured' };
+    await put('paper', 'p', { name: 'Wharf', caliper: measured }, 'place, revision, changed_at', 1, 0, then);
+    await put('paper', 'q', { name: 'Mill', caliper: null }, 'place, revision, changed_at', 2, 0, then);
+    const still = { right: 0, down: 0 };
+    const print = { across: 99_000_000, down: 100_000_000, front: { right: 500_000, down: 0 }, back: still };
+    await put('printer', 'r', { name: 'Wheelhouse', measured: print }, 'revision, changed_at', 0, then);
+    const made = newBook('Tides', { id: 'slit-book', parameters: {} }, A4 as never);
+    if (!made.ok) throw new Error(made.problem.code);
+    const { versions: _, kit, printing, ...rest } = made.value;
+    const creep = { ...printing.creep, model: 'measured', measured: 230_000 };
+    const six = { ...rest, version: 6, kit, printing: { ...printing, creep } };
+    await put('book', 'b', six, 'revision, created_at, saved_at', 0, then, then);
+    await old.close(true);
+    const orm = await openDatabase(folder);
+    const em = orm.em.fork();
+    const measurements = await listMeasurements(em, {});
+    expect(measurements.map(({ method, book, paper, printer }) => [method, book, paper, printer])).toEqual([
+      ['creep', 'b', null, null],
+      ['test-print', null, null, 'r'],
+      ['caliper', null, 'p', null],
+    ]);
+    expect(measurements.every((one) => checkMeasurement(one).ok && Date.parse(one.at) === then)).toBe(true);
+    expect((await listPapers(em)).papers.map(({ caliper }) => caliper)).toEqual([{ ...measured, sheets: 1 }, null]);
+    const [kept] = (await em.getConnection().execute('select doc from paper where id = ?', ['p'])) as { doc: string }[];
+    expect(JSON.parse(kept!.doc)).toEqual({ name: 'Wharf', caliper: null });
+    await orm.close(true);
+  });
+
   it('of a log that is damaged bring up what leads on, and leave the rest; the book and its newest changes are there', async () => {
     await firstVersion();
     const old = await at(1);
@@ -116,7 +159,7 @@ describe('migrations of the database', () => {
     const orm = await openDatabase(folder);
     const em = orm.em.fork();
     const row = await em.findOneOrFail(BookRow, { id: 'old' });
-    expect(row.doc.version).toBe(DOCUMENT_VERSION);
+    expect(row.doc.versions).toEqual(VERSIONS);
     expect((await documentAt(em, row, 2)).pages[0]!.content!.fit).toBe('fill');
     await expect(documentAt(em, row, 0)).rejects.toMatchObject({ code: 'command-impossible' });
     expect((await history(em, 'old', undefined, 10)).entries).toHaveLength(4);
@@ -148,7 +191,7 @@ describe('migrations of the database', () => {
     expect(JSON.parse(stored!.doc).version).toBe(1);
     await broken.close(true);
     const orm = await openDatabase(folder);
-    expect((await orm.em.fork().findOneOrFail(BookRow, { id: 'old' })).doc.version).toBe(DOCUMENT_VERSION);
+    expect((await orm.em.fork().findOneOrFail(BookRow, { id: 'old' })).doc.versions).toEqual(VERSIONS);
     await orm.close(true);
   });
 });

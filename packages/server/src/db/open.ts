@@ -15,6 +15,7 @@ import { MigrationWhatWasMeant } from './migration-0007-what-was-meant.ts';
 import { MigrationMakerSettings } from './migration-0008-maker-settings.ts';
 import { MigrationToldWriters } from './migration-0009-told-writers.ts';
 import { MigrationChangesArePatches } from './migration-0010-changes-are-patches.ts';
+import { MigrationMeasurements } from './migration-0011-measurements.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -28,6 +29,7 @@ export const MIGRATIONS = [
   { name: '0008-maker-settings', class: MigrationMakerSettings },
   { name: '0009-told-writers', class: MigrationToldWriters },
   { name: '0010-changes-are-patches', class: MigrationChangesArePatches },
+  { name: '0011-measurements', class: MigrationMeasurements },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

@@ -1,6 +1,7 @@
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Command } from '@eight-up/core/book/command';
-import type { BookPage, Printing } from '@eight-up/core/document/document';
+import type { BookPage } from '@eight-up/core/document/pages';
+import type { Printing } from '@eight-up/core/document/printing';
 import { USUAL_PRINTING } from '@eight-up/core/document/usual';
 import type { Numbering } from '@eight-up/core/folding/reading';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';

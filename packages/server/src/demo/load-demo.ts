@@ -1,7 +1,8 @@
 import { writeFile } from 'node:fs/promises';
 import type { MikroORM } from '@mikro-orm/libsql';
 import type { Command } from '@eight-up/core/book/command';
-import type { BookDocument, PageContent } from '@eight-up/core/document/document';
+import type { BookDocument } from '@eight-up/core/document/document';
+import type { PageContent } from '@eight-up/core/document/pages';
 import { newBook } from '@eight-up/core/book/new-book';
 import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
 import { planOnPaper } from '@eight-up/core/cutting/plan-on-paper';

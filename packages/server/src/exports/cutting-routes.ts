@@ -1,7 +1,8 @@
 import { Router, type Request } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
-import { PAPER_KINDS } from '@eight-up/core/paper/paper';
+import { PAGES_SLOT } from '@eight-up/core/document/kit';
+import { slotSchema } from '@eight-up/core/document/schema/papers';
 import { findBook } from '../books/service.ts';
 import type { FileStore } from '../files/store.ts';
 import { parseRequest } from '../parse.ts';
@@ -10,7 +11,7 @@ import { sendMade } from './send-file.ts';
 import { CUTTING_FILES } from './cutting-files.ts';
 
 export const cuttingQuery = z.object({
-  on: z.enum(PAPER_KINDS).default('text'),
+  on: slotSchema.default(PAGES_SLOT),
   /** which of the plans, counted from 1 */
   plan: z.coerce.number().int().min(1).max(1000).default(1),
   unit: z.enum(['mm', 'in']).default('mm'),

@@ -1,5 +1,5 @@
 import { fail, ok, type Result } from '@eight-up/core/result';
-import type { AssetInfo } from '@eight-up/core/document/document';
+import type { AssetInfo } from '@eight-up/core/document/asset';
 import { embedOriginal } from './embedded-original.ts';
 import { newDocument } from './pdf-draw.ts';
 

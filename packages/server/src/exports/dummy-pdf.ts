@@ -1,6 +1,6 @@
 import { concatTransformationMatrix, type PDFDocument } from '@cantoo/pdf-lib';
 import { sheetSize, sidesOf } from '@eight-up/core/folding/laid-paper';
-import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import { mm, nm, toPoints, type Nm } from '@eight-up/core/units/nm';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { numberedDummy } from '@eight-up/core/output/numbered-dummy';

@@ -3,7 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { PDFName, type PDFDocument, type PDFPage, type PDFRef } from '@cantoo/pdf-lib';
 import sharp, { type Sharp } from 'sharp';
-import type { AssetInfo } from '@eight-up/core/document/document';
+import type { AssetInfo } from '@eight-up/core/document/asset';
 import { scaling, affineAfter, type Affine } from '@eight-up/core/geometry/affine';
 import { uprightFromExif, uprightFromPdfPage } from '@eight-up/core/pagination/content-space';
 import { boxOf, openPdf } from '../files/pdf-source.ts';

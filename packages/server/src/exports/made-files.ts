@@ -2,12 +2,13 @@ import { writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { PDFDocument } from '@cantoo/pdf-lib';
 import Papa from 'papaparse';
-import type { AssetInfo, BookDocument } from '@eight-up/core/document/document';
+import type { AssetInfo } from '@eight-up/core/document/asset';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { marksTable, type Reading } from '@eight-up/core/cutting/marks';
 import { cuttingLines } from '@eight-up/core/output/cutting-drawing';
 import { drawingToSvg } from '@eight-up/core/output/svg';
 import { impose, overhang } from '@eight-up/core/pagination/imposition';
-import type { PaperKind } from '@eight-up/core/paper/paper';
+import type { PaperSlot } from '@eight-up/core/document/kit';
 import { printLayout } from '@eight-up/core/printing/print-layout';
 import { csvText } from '../csv.ts';
 import { FileStore } from '../files/store.ts';
@@ -75,7 +76,7 @@ export async function rehearsal({
 }
 
 export interface CuttingAsked {
-  readonly on: PaperKind;
+  readonly on: PaperSlot;
   /** which of the plans, counted from 1 */
   readonly plan: number;
   readonly unit: 'mm' | 'in';

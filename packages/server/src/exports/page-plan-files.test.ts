@@ -2,15 +2,8 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { applyCommand } from '@eight-up/core/book/command';
-import {
-  EMPTY_PAGE,
-  FITS,
-  onPage,
-  ROLES,
-  THREADS,
-  type BookDocument,
-  type BookPage,
-} from '@eight-up/core/document/document';
+import { EMPTY_PAGE, FITS, onPage, ROLES, THREADS, type BookPage } from '@eight-up/core/document/pages';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { newBook } from '@eight-up/core/book/new-book';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { pagePlan } from '@eight-up/core/output/page-plan';

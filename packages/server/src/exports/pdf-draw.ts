@@ -37,8 +37,8 @@ import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/g
 import type { Rect } from '@eight-up/core/geometry/rect';
 import { TONES, type Drawing, type DrawItem, type Spot2 } from '@eight-up/core/output/drawing';
 import { LINE_CODE } from '@eight-up/core/output/line-code';
-import type { Printing } from '@eight-up/core/document/document';
-import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { Printing } from '@eight-up/core/document/printing';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import { backsTurned } from '@eight-up/core/printer/printer';
 import type { DrawingFonts, Face } from './fonts.ts';
 

@@ -6,7 +6,7 @@ import { randomBytes } from 'node:crypto';
 import sharp from 'sharp';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { drawObject, PDFName } from '@cantoo/pdf-lib';
-import type { AssetKind } from '@eight-up/core/document/document';
+import type { AssetKind } from '@eight-up/core/document/asset';
 import { nm } from '@eight-up/core/units/nm';
 import { embedOriginal } from './embedded-original.ts';
 import { newDocument } from './pdf-draw.ts';

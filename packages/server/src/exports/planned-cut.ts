@@ -1,12 +1,12 @@
 import type { BookDocument } from '@eight-up/core/document/document';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
-import type { Kit } from '@eight-up/core/document/kit';
+import type { Kit, PaperSlot } from '@eight-up/core/document/kit';
 import { parentOf } from '@eight-up/core/cutting/kit';
 import type { Parent } from '@eight-up/core/cutting/parent';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
+import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { mm } from '@eight-up/core/units/nm';
 import { pieceWords } from '@eight-up/words/cutting';
@@ -29,11 +29,11 @@ export interface PlannedCut {
   readonly nameOf: (piece: string) => string;
 }
 
-/** Plans the paper that was taken for a kind of material anew: the same question finds the same plan. */
+/** Plans the paper that was taken for some parts anew: the same question finds the same plan. */
 export async function plannedCut(
   doc: BookDocument,
   folded: FoldedBook,
-  on: PaperKind,
+  on: PaperSlot,
   place: number,
 ): Promise<PlannedCut> {
   const chosen = doc.papers[on];

@@ -15,8 +15,9 @@ import { MARK_ROOM, printLayout, type PrintLayout } from '@eight-up/core/printin
 import { cutMarks } from '@eight-up/core/output/cut-marks';
 import { gatherMarks } from '@eight-up/core/output/nest-marks';
 import { letterBook, type Letters } from '@eight-up/core/output/lettering';
-import type { AssetInfo, AssetLookup, BookDocument } from '@eight-up/core/document/document';
-import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { AssetInfo, AssetLookup } from '@eight-up/core/document/asset';
+import type { BookDocument } from '@eight-up/core/document/document';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { exists } from '../files/store.ts';
 import { Refusal } from '../errors.ts';

@@ -1,7 +1,7 @@
 import { open, readFile, stat, writeFile } from 'node:fs/promises';
 import sharp from 'sharp';
 import { fail, ok, type Result } from '@eight-up/core/result';
-import type { AssetKind, AssetPage } from '@eight-up/core/document/document';
+import type { AssetKind, AssetPage } from '@eight-up/core/document/asset';
 import type { FileNote, FileProblem } from '@eight-up/core/book/file-problem';
 import { exifLies, uprightPdfSize } from '@eight-up/core/pagination/content-space';
 import { GOOD_RESOLUTION } from '@eight-up/core/checks/resolution';

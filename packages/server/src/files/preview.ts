@@ -1,5 +1,5 @@
 import sharp, { type Sharp } from 'sharp';
-import type { AssetKind } from '@eight-up/core/document/document';
+import type { AssetKind } from '@eight-up/core/document/asset';
 
 /** More than this is refused: no home printer needs it, and it would not fit in memory. */
 export const MOST_MEGAPIXELS = 300;

@@ -1,6 +1,7 @@
 import { rename, rm, stat } from 'node:fs/promises';
 import type { EntityManager } from '@mikro-orm/libsql';
-import type { AssetKind, PageContent } from '@eight-up/core/document/document';
+import type { AssetKind } from '@eight-up/core/document/asset';
+import type { PageContent } from '@eight-up/core/document/pages';
 import type { FileNote, FileProblem, RefusedFile, TakenFile } from '@eight-up/core/book/file-problem';
 import { fail, ok, type Result } from '@eight-up/core/result';
 import { AssetRow } from '../db/entities.ts';

@@ -1,6 +1,6 @@
 import { rename, rm } from 'node:fs/promises';
 import type { EntityManager } from '@mikro-orm/libsql';
-import type { PageContent } from '@eight-up/core/document/document';
+import type { PageContent } from '@eight-up/core/document/pages';
 import { Router, type Request } from 'express';
 import multer from 'multer';
 import type { MikroORM } from '@mikro-orm/libsql';

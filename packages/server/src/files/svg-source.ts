@@ -1,7 +1,7 @@
 import { Buffer } from 'node:buffer';
 import { cutText } from '@eight-up/core/text';
 import { fail, ok, type Result } from '@eight-up/core/result';
-import type { AssetPage } from '@eight-up/core/document/document';
+import type { AssetPage } from '@eight-up/core/document/asset';
 import type { FileNote, FileProblem } from '@eight-up/core/book/file-problem';
 import { fromPoints, inch, mm, toPoints } from '@eight-up/core/units/nm';
 

@@ -1,9 +1,9 @@
 import path from 'node:path';
 import type Database from 'libsql';
-import { migrateDocument } from '@eight-up/core/book/migrations';
+import { migrateDocument } from '@eight-up/core/document/migrations/sequence';
 import { applyStored, isSame, type StoredChange } from '@eight-up/core/book/patch';
 import { contentsOf, type BookDocument } from '@eight-up/core/document/document';
-import { bookDocumentSchema } from '@eight-up/core/contract/schemas';
+import { bookDocumentSchema } from '@eight-up/core/document/schema/document';
 import type { CheckProgress, Finding, FolderReport, OriginalUse } from '@eight-up/core/safekeeping/folder-check';
 import { titleIn } from '../books/stored-book.ts';
 import { openExisting } from '../db/existing-database.ts';

@@ -7,7 +7,7 @@ import { Refusal } from '../errors.ts';
 import { holdsOf } from './backup-files.ts';
 
 /** What a restored state replaces; the list of originals only grows: what lies in the folder stays listed. */
-const TABLES = ['book', 'revision', 'point', 'paper', 'printer', 'maker_settings'] as const;
+const TABLES = ['book', 'revision', 'point', 'paper', 'printer', 'measurement', 'maker_settings'] as const;
 
 /** Brings the database in a folder up to date and gives back a copy of it that nobody has open. Run it in the pool. */
 export async function readyToRestore({ folder }: { readonly folder: string }): Promise<string> {
@@ -33,7 +33,7 @@ const STATE = `select json_array(
   (select max(id) from main.revision), (select json_group_array(name || n || book_id) from main.point),
   (select count(*) from main.asset), (select json_array(count(*), sum(revision), max(changed_at)) from main.paper),
   (select json_array(count(*), sum(revision), max(changed_at)) from main.printer),
-  (select max(doc) from main.maker_settings)) as state`;
+  (select json_array(count(*), max(n)) from main.measurement), (select max(doc) from main.maker_settings)) as state`;
 
 export async function stateOf(em: EntityManager): Promise<string> {
   const [row] = await em.execute<{ state: string }[]>(STATE);

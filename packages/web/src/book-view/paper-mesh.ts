@@ -20,7 +20,7 @@ import { LineSegmentsGeometry } from 'three/addons/lines/LineSegmentsGeometry.js
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { cutEdges } from '@eight-up/core/folding/cut-edges';
 import type { Pose } from '@eight-up/core/folding/poses';
-import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import { moveSpot } from '@eight-up/core/folding/rigid';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
 import { endsOf } from '@eight-up/core/geometry/outline';

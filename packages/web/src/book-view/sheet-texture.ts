@@ -2,7 +2,7 @@ import { sheetSize } from '@eight-up/core/folding/laid-paper';
 import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import type { PageLetters } from '@eight-up/core/output/lettering';
 import type { Laid, PlacedContent } from '@eight-up/core/pagination/imposition';
-import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { fibres } from '@eight-up/core/output/fibres';
 import { pageNames } from '@eight-up/words/forms';

@@ -1,4 +1,4 @@
-import type { PageContent } from '@eight-up/core/document/document';
+import type { PageContent } from '@eight-up/core/document/pages';
 import { usePicture } from './pictures.ts';
 import type { FileDrops } from './use-file-drops.ts';
 import type { OpenBook } from './use-book.ts';

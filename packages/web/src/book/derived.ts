@@ -1,4 +1,5 @@
-import type { AssetLookup, BookDocument } from '@eight-up/core/document/document';
+import type { AssetLookup } from '@eight-up/core/document/asset';
+import type { BookDocument } from '@eight-up/core/document/document';
 import { sortChecks, type Sorted } from '@eight-up/core/checks/check';
 import { checkBook } from '@eight-up/core/checks/checks';
 import type { BookAnswer } from '@eight-up/core/contract/answers';

@@ -1,5 +1,5 @@
 import { memo, useMemo } from 'react';
-import type { BookPage, PageContent } from '@eight-up/core/document/document';
+import type { BookPage, PageContent } from '@eight-up/core/document/pages';
 import { pageLabel } from '@eight-up/core/folding/reading';
 import { letterPage } from '@eight-up/core/output/lettering';
 import { shareAsPrinted } from '@eight-up/core/pagination/gutter';

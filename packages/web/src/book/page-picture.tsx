@@ -1,4 +1,4 @@
-import type { PageContent } from '@eight-up/core/document/document';
+import type { PageContent } from '@eight-up/core/document/pages';
 import type { PageSetting } from './derived.ts';
 import { pageBox, usePlacedPicture } from './page-face.tsx';
 

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
-import type { PageContent } from '@eight-up/core/document/document';
-import type { AssetKind } from '@eight-up/core/document/document';
+import type { PageContent } from '@eight-up/core/document/pages';
+import type { AssetKind } from '@eight-up/core/document/asset';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 
 /** Addresses of pictures to show, drawn once and kept for the window's life. */

@@ -2,7 +2,7 @@ import { useMemo, useRef } from 'react';
 import { useIsMutating, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useOutletContext } from 'react-router';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
-import type { AssetInfo } from '@eight-up/core/document/document';
+import type { AssetInfo } from '@eight-up/core/document/asset';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import { commandProblemWords } from '@eight-up/words/problems';

@@ -1,7 +1,7 @@
 import { useState, type DragEvent } from 'react';
 import type { FileNote, RefusedFile } from '@eight-up/core/book/file-problem';
 import type { Command } from '@eight-up/core/book/command';
-import type { PageContent } from '@eight-up/core/document/document';
+import type { PageContent } from '@eight-up/core/document/pages';
 import type { ReceivedAnswer } from '@eight-up/core/contract/answers';
 import { arrivalCommands } from '@eight-up/core/book/arriving';
 import { postForm } from '../app/api.ts';

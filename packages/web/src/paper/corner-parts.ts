@@ -15,6 +15,7 @@ export const withParts = (kit: Kit, paper: Paper, corner: Corner, kind: BookKind
       grain: corner.grain === 'any' ? 'any' : 'along-height',
       each: Math.min(1000, corner.across * corner.down),
       on: paper.kind,
+      from: paper.kind,
       note: `For ${kindWords(kind.id).many}, as many as one sheet of ${paper.name} gives.`,
     },
   ],

@@ -29,5 +29,6 @@ export function usePrinters() {
     mutationFn: ({ id, away }) => postJson(`/api/printers/${id}/${away ? 'take-away' : 'put-back'}`, {}),
     onSuccess: again,
   });
-  return { printers: asked.data?.printers ?? [], keep, takeAway };
+  const measuredOf = (id: string) => asked.data?.measured[id];
+  return { printers: asked.data?.printers ?? [], measuredOf, keep, takeAway };
 }

@@ -4,7 +4,7 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { type Laid, type PlacedContent } from '@eight-up/core/pagination/imposition';
 import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import type { PageLetters } from '@eight-up/core/output/lettering';
-import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { DrawItem } from '@eight-up/core/output/drawing';
 import { sheetLines } from '@eight-up/core/output/sheet-lines';
 import { toNm } from '@eight-up/core/folding/laid-paper';

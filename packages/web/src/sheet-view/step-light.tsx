@@ -1,6 +1,6 @@
 import { endsOf } from '@eight-up/core/geometry/outline';
 import { toNm } from '@eight-up/core/folding/laid-paper';
-import type { SheetSide } from '@eight-up/core/folding/reading';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { STEP_LIGHT } from './step-colours.ts';

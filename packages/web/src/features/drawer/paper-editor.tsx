@@ -16,8 +16,10 @@ import {
 import { turnedSheet, type FibreAxis } from '@eight-up/core/paper/sheet-size';
 import { measure, usualMeasure } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
+import { measuredWords } from '@eight-up/words/measuring';
 import { FOUND_NAMES, grainWords, KIND_WORDS, STUFF_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../app/settings.ts';
+import { usePapers } from '../../paper/use-papers.ts';
 import { PaperPicture } from '../../paper/paper-picture.tsx';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
@@ -176,7 +178,9 @@ const STACK = 100;
 function Body({ paper, set }: { readonly paper: Paper; readonly set: (change: Partial<Paper>) => void }) {
   const unit = useSettings((s) => s.unit);
   const { grammage, stuff, caliper } = paper;
-  const [counted, setCounted] = useState(STACK);
+  const { drawer } = usePapers();
+  const last = drawer.data?.measured[paper.id];
+  const [counted, setCounted] = useState(caliper?.sheets ?? STACK);
   const [stack, setStack] = useState<Nm>();
   const measured = (high: Nm | undefined, sheets: number) => {
     setStack(high);
@@ -245,7 +249,7 @@ function Body({ paper, set }: { readonly paper: Paper; readonly set: (change: Pa
             'Thickness not known: say the weight and the stuff, or measure a stack.'
           ) : caliper.how === 'measured' ? (
             <>
-              {measure(caliper.thickness, unit)} thick, measured.{' '}
+              {measure(caliper.thickness, unit)} thick, {last?.lengths ? measuredWords(last, unit) : 'measured'}.{' '}
               {grammage !== null && stuff !== null && (
                 <button
                   type="button"

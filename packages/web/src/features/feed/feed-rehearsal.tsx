@@ -15,7 +15,7 @@ import { ThreeLooks } from './three-looks.tsx';
 export function FeedRehearsal() {
   const book = useOpenBook();
   const navigate = useNavigate();
-  const { printers, keep } = usePrinters();
+  const { printers, measuredOf, keep } = usePrinters();
   const { printing } = book.book;
   // Only a printer still kept can be changed; one that was taken away since is kept anew.
   const known = printers.find(({ id }) => id === printing.printer?.id);
@@ -73,6 +73,7 @@ export function FeedRehearsal() {
             <MeasuredPrint
               paper={book.layout?.paper ?? book.plan.sheet}
               measured={measured}
+              last={known && measuredOf(known.id)}
               onMeasured={setMeasured}
               file={file}
             />

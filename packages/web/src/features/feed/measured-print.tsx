@@ -1,6 +1,8 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { TEST_LINE, type TestPrint } from '@eight-up/core/printer/printer';
+import type { Measurement } from '@eight-up/core/measuring/measurement';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
+import { measuredWords } from '@eight-up/words/measuring';
 import { measuredSentence } from '@eight-up/words/printers';
 import { useSettings } from '../../app/settings.ts';
 import { MeasureField } from '../../ui/measure-field.tsx';
@@ -12,12 +14,14 @@ interface MeasuredPrintProps {
   /** that goes through the printer */
   readonly paper: { readonly width: number; readonly height: number };
   readonly measured: TestPrint | null;
+  /** what is kept of the printer; undefined: nothing yet */
+  readonly last: Measurement<'test-print'> | undefined;
   readonly onMeasured: (measured: TestPrint) => void;
   readonly file: (pass: 'fronts' | 'backs') => string;
 }
 
 /** A rule laid on the rehearsal's prints: how long its lines are, and where its crosses stand from the paper's edges. */
-export function MeasuredPrint({ paper, measured, onMeasured, file }: MeasuredPrintProps) {
+export function MeasuredPrint({ paper, measured, last, onMeasured, file }: MeasuredPrintProps) {
   const unit = useSettings((s) => s.unit);
   const now = measured ?? TRUE_PRINT;
   const set = (change: Partial<TestPrint>) => onMeasured({ ...now, ...change });
@@ -56,6 +60,7 @@ export function MeasuredPrint({ paper, measured, onMeasured, file }: MeasuredPri
         <div className="flex flex-wrap items-end gap-x-4">{cross('back', 'A')}</div>
         <p role="status" className="text-sm">
           {said ?? 'It prints true: nothing is changed.'}
+          {last?.lengths && ` Last ${measuredWords(last, unit)}.`}
         </p>
       </DisclosurePanel>
     </Disclosure>

@@ -4,6 +4,7 @@ import { ChevronDownIcon } from '@heroicons/react/24/outline';
 import { placeOnTape, poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
 import { stepPlace } from '@eight-up/core/folding/step-place';
 import { thingsToSettle } from '@eight-up/words/checks';
+import { viewWords } from '@eight-up/words/openings';
 import { programmeWords, type StepWords } from '@eight-up/words/steps';
 import { useActions } from '../../app/actions.tsx';
 import { BookView } from '../../book-view/book-view.tsx';
@@ -165,26 +166,5 @@ function describe(book: OpenBook, words: readonly StepWords[], position: number)
       };
     return words[place.done - 1]!;
   }
-  return viewWords(book, place.view);
-}
-
-export function viewWords({ plan, names }: Pick<OpenBook, 'plan' | 'names'>, view: number): StepWords {
-  const { left, right, gap, hinge, row, opened, unfolded } = plan.reading.views[view]!;
-  const name = (page: number | null) => (page === null ? 'blank paper' : `page ${names[page]}`);
-  if (gap === 'front')
-    return { title: 'The book, closed', sentence: `The front cover is ${name(right)}. Press → to turn its pages.` };
-  if (gap === 'back') return { title: 'The back', sentence: `The back cover is ${name(left)}.` };
-  const listed = row?.map((page) => names[page]).join(', ');
-  if (unfolded)
-    return {
-      title: unfolded.over ? 'Turned over' : 'Unfolded',
-      sentence: `Side by side lie pages ${listed}.`,
-    };
-  if (opened)
-    return { title: 'A flap opened out', sentence: `Side by side lie pages ${listed}. Folded in, it shows its front.` };
-  const around = hinge === 'spine' ? '' : ` This is a fold-out: it opens round its fold at the ${hinge}.`;
-  return {
-    title: `Pages ${left === null ? '–' : names[left]} and ${right === null ? '–' : names[right]}`,
-    sentence: `The book lies open at ${name(left)} and ${name(right)}.${around}`,
-  };
+  return viewWords(book.plan.reading, book.names, place.view);
 }

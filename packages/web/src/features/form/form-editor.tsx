@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { planBook, type FoldedBook, type FormChoice } from '@eight-up/core/forms/planned-book';
-import type { Printing } from '@eight-up/core/document/document';
+import type { Printing } from '@eight-up/core/document/printing';
 import { type Sheet } from '@eight-up/core/paper/sheet-size';
 import { withoutBlanks } from '@eight-up/core/forms/without-blanks';
 import { USUAL_PRINTING } from '@eight-up/core/document/usual';

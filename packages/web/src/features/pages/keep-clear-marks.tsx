@@ -1,5 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { KeepClear, PageContent } from '@eight-up/core/document/document';
+import type { KeepClear, PageContent } from '@eight-up/core/document/pages';
 import { usePicture } from '../../book/pictures.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 

@@ -2,7 +2,7 @@
 import { DndContext } from '@dnd-kit/core';
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { onPage } from '@eight-up/core/document/document';
+import { onPage } from '@eight-up/core/document/pages';
 import { pageSetting } from '../../book/derived.ts';
 import { newBook } from '@eight-up/core/book/new-book';
 import { planBook } from '@eight-up/core/forms/planned-book';

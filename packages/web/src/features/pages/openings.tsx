@@ -1,7 +1,8 @@
 import { showsTheSame } from '../../book/shows-the-same.ts';
 import { memo, useRef, type DragEvent, type RefObject } from 'react';
-import type { View } from '@eight-up/core/folding/reading';
+import { isStacked, type View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
+import { openingTitle } from '@eight-up/words/openings';
 import { threadName } from '@eight-up/words/pages';
 import { pageBox } from '../../book/page-face.tsx';
 import { useWidth } from '../../ui/use-width.ts';
@@ -102,23 +103,10 @@ function Opening({
   readonly size: Size;
   readonly rtl: boolean;
 }) {
-  const { gap, hinge, opened, unfolded } = view;
-  const stacked = hinge === 'head' || hinge === 'tail';
-  // In a book read from right to left the earlier page stands on the right; a fold-out at the tail opens downwards.
-  const pair = rtl || hinge === 'tail' ? [view.right, view.left] : [view.left, view.right];
-  const alone = view.row && view.row.length > 2 ? view.row.map((page) => book.names[page]).join(' · ') : '';
-  const title =
-    gap === 'front'
-      ? 'Front cover'
-      : gap === 'back'
-        ? 'Back cover'
-        : stacked
-          ? `Fold-out, opens at the ${hinge}; page ${nameOf(book, view.left)} lies head down`
-          : opened
-            ? `Flap opened out: ${alone}`
-            : unfolded && alone
-              ? `${unfolded.over ? 'Turned over' : 'Unfolded'}: ${alone}`
-              : '';
+  const { gap, unfolded, toward } = view;
+  const stacked = isStacked(view);
+  const pair = toward === 'right' || toward === 'below' ? [view.left, view.right] : [view.right, view.left];
+  const title = openingTitle(view, book.names);
   const seen = gap === 'front' || gap === 'back' || unfolded ? pair.filter((page) => page !== null) : pair;
   const widthOf = (page: number) => {
     const box = pageBox(book.setting, page);
@@ -144,7 +132,7 @@ function Opening({
               thread={threadOf(book, page)}
               width={widthOf(page)}
               height={size.height}
-              headDown={stacked && page === view.left}
+              headDown={page === view.headDown}
               isChosen={chosen === page}
               inHand={inHand === page}
               onChoose={onChoose}
@@ -176,8 +164,6 @@ const threadOf = ({ book }: OpenBook, page: number): string => {
   const { thread } = book.pages[page]!;
   return thread ? threadName(thread, book.threads) : '';
 };
-
-const nameOf = (book: OpenBook, page: number | null): string => (page === null ? '' : book.names[page]!);
 
 function behind(book: OpenBook, next: View): string {
   const pages = [next.left, next.right].filter((page) => page !== null).map((page) => book.names[page]);

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { LockClosedIcon, LockOpenIcon } from '@heroicons/react/24/outline';
-import type { Lettering } from '@eight-up/core/document/document';
+import type { Lettering } from '@eight-up/core/document/pages';
 import type { Nm } from '@eight-up/core/units/nm';
 import { showsTheSame } from '../../book/shows-the-same.ts';
 import type { OpenBook } from '../../book/use-book.ts';

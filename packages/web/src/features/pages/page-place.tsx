@@ -1,7 +1,7 @@
 import { memo, useEffect, useRef, type DragEvent } from 'react';
 import { useDraggable } from '@dnd-kit/core';
 import { LockClosedIcon } from '@heroicons/react/24/solid';
-import type { BookPage } from '@eight-up/core/document/document';
+import type { BookPage } from '@eight-up/core/document/pages';
 import { pageLabel } from '@eight-up/core/folding/reading';
 import { letterPage } from '@eight-up/core/output/lettering';
 import { ROLE_WORDS } from '@eight-up/words/pages';

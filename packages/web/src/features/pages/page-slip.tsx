@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import { showsTheSame } from '../../book/shows-the-same.ts';
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/react/24/outline';
-import { AS_IT_FITS, type Fit } from '@eight-up/core/document/document';
+import { AS_IT_FITS, type Fit } from '@eight-up/core/document/pages';
 import { measureSize } from '@eight-up/core/units/measure';
 import { nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../app/settings.ts';

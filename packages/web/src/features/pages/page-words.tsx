@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Select } from '@headlessui/react';
-import { ROLES, THREADS, type BookPage, type Role, type Thread } from '@eight-up/core/document/document';
+import { ROLES, THREADS, type BookPage, type Role, type Thread } from '@eight-up/core/document/pages';
 import { ROLE_WORDS, THREAD_WORDS } from '@eight-up/words/pages';
 import type { OpenBook } from '../../book/use-book.ts';
 import { ThreadLine } from './thread-line.tsx';

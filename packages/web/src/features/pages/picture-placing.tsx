@@ -1,5 +1,5 @@
 import { useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { PageContent } from '@eight-up/core/document/document';
+import type { PageContent } from '@eight-up/core/document/pages';
 import { shareAsPrinted } from '@eight-up/core/pagination/gutter';
 import { pushed } from '@eight-up/core/pagination/placing';
 import { measure } from '@eight-up/core/units/measure';

@@ -1,5 +1,5 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { AS_IT_FITS, type PageMargins, type Placing } from '@eight-up/core/document/document';
+import { AS_IT_FITS, type PageMargins, type Placing } from '@eight-up/core/document/pages';
 import type { Nm } from '@eight-up/core/units/nm';
 import type { OpenBook } from '../../book/use-book.ts';
 import { MeasureField } from '../../ui/measure-field.tsx';

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { isTrueSpread, pagesOfPart, spreadPages, spreadRows } from '@eight-up/core/pagination/spread';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import type { Part, SpreadHow, SpreadOver } from '@eight-up/core/document/document';
+import type { Part, SpreadHow, SpreadOver } from '@eight-up/core/document/pages';
 import type { View } from '@eight-up/core/folding/reading';
 import { hiddenInGutter, meetsPage } from '@eight-up/core/pagination/gutter';
 import { folioOfPage } from '@eight-up/core/folding/nest';

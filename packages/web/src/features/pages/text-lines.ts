@@ -1,4 +1,4 @@
-import type { KeepClear, PageContent } from '@eight-up/core/document/document';
+import type { KeepClear, PageContent } from '@eight-up/core/document/pages';
 import type { OpenBook } from '../../book/use-book.ts';
 
 /** More lines than these are a page of prose, which nobody lays over an opening. */

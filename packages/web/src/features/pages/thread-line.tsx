@@ -1,4 +1,4 @@
-import type { Thread } from '@eight-up/core/document/document';
+import type { Thread } from '@eight-up/core/document/pages';
 
 /** Each thread has its stitch as well as its colour, so that they differ in black and white. */
 const STITCH: Readonly<Record<Thread, { readonly colour: string; readonly dash: string }>> = {

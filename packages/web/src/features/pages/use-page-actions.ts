@@ -1,4 +1,4 @@
-import { AS_IT_FITS, type Fit } from '@eight-up/core/document/document';
+import { AS_IT_FITS, type Fit } from '@eight-up/core/document/pages';
 import type { Command } from '@eight-up/core/book/command';
 import type { Action } from '../../app/action.ts';
 import { useActions } from '../../app/actions.tsx';

@@ -1,14 +1,14 @@
 import { useMemo, useState } from 'react';
 import { taskOf } from '@eight-up/core/cutting/chosen';
-import { isOwnSheet } from '@eight-up/core/document/kit';
+import { isOwnSheet, type PaperSlot } from '@eight-up/core/document/kit';
 import { parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
 import { marksOf, type Mark, type Reading } from '@eight-up/core/cutting/marks';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import { offcutUses } from '@eight-up/core/cutting/offcut-use';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
-import type { ChosenPaper } from '@eight-up/core/document/document';
+import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import { fibreOfPiece } from '@eight-up/core/output/cutting-drawing';
-import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
+import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
 import { measure, measureSize } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
 import {
@@ -42,7 +42,7 @@ export function Cut({
   onRank,
 }: {
   readonly book: OpenBook;
-  readonly on: PaperKind;
+  readonly on: PaperSlot;
   readonly onRank: () => void;
 }) {
   const chosen = book.book.papers[on];
@@ -82,7 +82,7 @@ export function Cut({
 
 interface PlanProps {
   readonly book: OpenBook;
-  readonly on: PaperKind;
+  readonly on: PaperSlot;
   readonly chosen: ChosenPaper;
   readonly plan: PaperPlan;
   readonly nameOf: (piece: string) => string;
@@ -224,7 +224,7 @@ function Marks({ marks, reading }: { readonly marks: readonly Mark[]; readonly r
 }
 
 /** Papers to take to the bench, and line work for machines. */
-function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: PaperKind; readonly at: number }) {
+function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: PaperSlot; readonly at: number }) {
   const unit = useSettings((s) => s.unit);
   const address = (file: string, more = '') =>
     `/api/books/${book.id}/${file}?on=${on}&plan=${at + 1}&unit=${unit}&n=${book.revision}${more}`;
@@ -272,7 +272,7 @@ function OffcutList({
   plan,
 }: {
   readonly book: OpenBook;
-  readonly on: PaperKind;
+  readonly on: PaperSlot;
   readonly chosen: ChosenPaper;
   readonly plan: PaperPlan;
 }) {

@@ -1,13 +1,20 @@
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { closedThickness } from '@eight-up/core/pagination/creep';
 import { closedSize } from '@eight-up/core/output/nest-marks';
-import { CUT_EDGES, type CutEdge, type CuttingManner, type Kit, type KitPiece } from '@eight-up/core/document/kit';
-import { ownSheets, sheetsForEdition } from '@eight-up/core/cutting/kit';
+import {
+  CUT_EDGES,
+  type CutEdge,
+  type CuttingManner,
+  type Kit,
+  type KitPiece,
+  type PaperSlot,
+} from '@eight-up/core/document/kit';
+import { cutTogether, ownSheets, sheetsForEdition, type CutTogether } from '@eight-up/core/cutting/kit';
 import type { PieceGrain } from '@eight-up/core/paper/sheet-size';
 import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
-import { EDGE_WORDS, kindWords } from '@eight-up/words/cutting';
+import { EDGE_WORDS, kindWords, togetherWords } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/forms';
 import { KIND_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../app/settings.ts';
@@ -28,7 +35,7 @@ function usualParts({ plan, book }: OpenBook): readonly Omit<KitPiece, 'id'>[] {
     each: number,
     on: PaperKind,
     grain: PieceGrain = 'along-height',
-  ): Omit<KitPiece, 'id'> => ({ name, width: nm(width), height: nm(height), each, on, grain, note: '' });
+  ): Omit<KitPiece, 'id'> => ({ name, width: nm(width), height: nm(height), each, on, from: on, grain, note: '' });
   return [
     part('Endpaper folio', 2 * w, h, 2, 'text'),
     part('Hinge strip', mm(30), h, 1, 'text'),
@@ -103,6 +110,7 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
           <Part
             key={one.id}
             piece={one}
+            slots={cutTogether(book.plan, kit)}
             onChange={(change) => part(one.id, change)}
             onRemove={() => set({ pieces: kit.pieces.filter(({ id }) => id !== one.id) })}
           />
@@ -129,10 +137,12 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
 
 function Part({
   piece,
+  slots,
   onChange,
   onRemove,
 }: {
   readonly piece: KitPiece;
+  readonly slots: readonly CutTogether[];
   readonly onChange: (change: Partial<KitPiece>) => void;
   readonly onRemove: () => void;
 }) {
@@ -180,14 +190,47 @@ function Part({
         <Choices<PaperKind>
           label="Cut from"
           value={piece.on}
-          onChange={(on) => onChange({ on })}
+          onChange={(on) => onChange({ on, from: on })}
           choices={PAPER_KINDS.map((kind) => ({ value: kind, name: KIND_WORDS[kind].one }))}
         />
+        <PaperShared piece={piece} slots={slots} onChange={(from) => onChange({ from })} />
         <button type="button" className="remedy pb-1" onClick={onRemove}>
           Leave it out
         </button>
       </DisclosurePanel>
     </Disclosure>
+  );
+}
+
+/** With what else a part is cut from one paper; two papers may be taken for parts that are alike. */
+function PaperShared({
+  piece,
+  slots,
+  onChange,
+}: {
+  readonly piece: KitPiece;
+  readonly slots: readonly CutTogether[];
+  readonly onChange: (from: PaperSlot) => void;
+}) {
+  const others = slots.filter(
+    ({ slot, kind, pieces, own }) =>
+      kind === piece.on && slot !== kind && (own.length > 0 || pieces.some(({ id }) => id !== piece.id)),
+  );
+  const mine = others.some(({ slot }) => slot === piece.id) ? [] : [{ value: piece.id, name: 'nothing else' }];
+  return (
+    <Choices<PaperSlot>
+      label="From one paper with"
+      value={piece.from}
+      onChange={onChange}
+      choices={[
+        { value: piece.on, name: togetherWords({ slot: piece.on, kind: piece.on, own: [], pieces: [] }) },
+        ...others.map((one) => ({
+          value: one.slot,
+          name: togetherWords({ ...one, pieces: one.pieces.filter(({ id }) => id !== piece.id) }),
+        })),
+        ...mine,
+      ]}
+    />
   );
 }
 

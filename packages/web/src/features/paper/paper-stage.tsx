@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { kindsOf } from '@eight-up/core/cutting/kit';
+import { cutTogether } from '@eight-up/core/cutting/kit';
 import { isStale, taskOf } from '@eight-up/core/cutting/chosen';
-import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
-import { KIND_WORDS } from '@eight-up/words/papers';
+import { pagesPaper } from '@eight-up/core/document/document';
+import { PAGES_SLOT, type PaperSlot } from '@eight-up/core/document/kit';
+import { togetherWords } from '@eight-up/words/cutting';
 import { useActions } from '../../app/actions.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
 import { usePapers } from '../../paper/use-papers.ts';
@@ -28,15 +29,16 @@ export function PaperStage() {
   const book = useOpenBook();
   const { papers, drawer } = usePapers();
   const [query, setQuery] = useSearchParams();
-  const kinds = kindsOf(book.book.kit);
+  const slots = cutTogether(book.plan, book.book.kit);
   const asked = QUESTIONS.find(({ id }) => id === query.get('ask'))?.id;
-  const question: Question = asked ?? (book.book.papers.text ? 'cut' : 'book');
-  const on = PAPER_KINDS.find((kind) => kind === query.get('on') && kinds.includes(kind)) ?? kinds[0]!;
+  const question: Question = asked ?? (pagesPaper(book.book) ? 'cut' : 'book');
+  const { slot: on, kind } = slots.find(({ slot }) => slot === query.get('on')) ?? slots[0]!;
   const [kitOpen, setKitOpen] = useState(true);
-  const ask = (id: Question, kind: PaperKind = on) => setQuery(kind === 'text' ? { ask: id } : { ask: id, on: kind });
+  const ask = (id: Question, slot: PaperSlot = on) =>
+    setQuery(slot === PAGES_SLOT ? { ask: id } : { ask: id, on: slot });
   useActions(QUESTIONS.map(({ id, name, keys }) => ({ id: `ask-${id}`, title: name, keys, run: () => ask(id) })));
   const task = taskOf(book.plan, book.book, on);
-  const ofKind = papers.filter(({ kind }) => kind === on);
+  const ofKind = papers.filter((paper) => paper.kind === kind);
   const chosen = book.book.papers[on];
   const showKit = question === 'book' || question === 'compare';
   return (
@@ -55,12 +57,12 @@ export function PaperStage() {
             </button>
           ))}
         </div>
-        {kinds.length > 1 && (
-          <Choices<PaperKind>
+        {slots.length > 1 && (
+          <Choices<PaperSlot>
             label="Cut from"
             value={on}
-            onChange={(kind) => ask(question, kind)}
-            choices={kinds.map((kind) => ({ value: kind, name: KIND_WORDS[kind].many.toLowerCase() }))}
+            onChange={(slot) => ask(question, slot)}
+            choices={slots.map((one) => ({ value: one.slot, name: togetherWords(one) }))}
           />
         )}
       </div>

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import { isOwnSheet } from '@eight-up/core/document/kit';
+import { isOwnSheet, PAGES_SLOT, type PaperSlot } from '@eight-up/core/document/kit';
 import { sheetGrain } from '@eight-up/core/cutting/kit';
 import {
   rankAnswers,
@@ -11,7 +11,7 @@ import {
   type PaperPlan,
   type RankBy,
 } from '@eight-up/core/cutting/plan-on-paper';
-import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
+import type { Paper } from '@eight-up/core/paper/paper';
 import {
   carelessSentence,
   halvingSentence,
@@ -34,7 +34,7 @@ import { useTaking } from './use-taking.ts';
 
 interface RankingProps {
   readonly book: OpenBook;
-  readonly on: PaperKind;
+  readonly on: PaperSlot;
   readonly papers: readonly Paper[];
   readonly loaded: boolean;
   readonly onTaken: () => void;
@@ -66,7 +66,7 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
   const paperOf = (id: string) => papers.find((paper) => paper.id === id)!;
   const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
   if (loaded && papers.length === 0)
-    return on === 'text' ? (
+    return on === PAGES_SLOT ? (
       <NoPaperYet book={book}>
         There is no paper in the drawer yet. Put in what you have, or what you could buy, or begin with the sheet that
         you chose for the book.
@@ -84,7 +84,8 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
   const against = answers.filter((one) => worthTelling(one));
   const impossible = answers.filter((one) => !one.right.ok && !one.careless.ok);
   const { width, height } = book.plan.sheet;
-  const halving = on === 'text' ? halvingSentence({ width, height, fibre: sheetGrain(book.plan) }, unit) : undefined;
+  const halving =
+    on === PAGES_SLOT ? halvingSentence({ width, height, fibre: sheetGrain(book.plan) }, unit) : undefined;
   // Ranked by price, papers without one cannot be compared with those that have one.
   const isPriced = ({ right: answer }: PaperAnswers) => by === 'area' || (answer.ok && answer.value.cost !== null);
   const [priced, unpriced] = [right.filter(isPriced), right.filter((one) => !isPriced(one))];

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { sheetOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import { pagesPaper } from '@eight-up/core/document/document';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { becomesWords } from '@eight-up/words/cutting';
 import type { OpenBook } from '../../book/use-book.ts';
@@ -10,7 +11,7 @@ import { NoPaperYet } from './no-paper-yet.tsx';
 /** "I have this paper": what it can become, for this book. */
 export function SheetForBook({ book, papers }: { readonly book: OpenBook; readonly papers: readonly Paper[] }) {
   const [picked, setPicked] = useState<string>();
-  const chosen = book.book.papers.text?.paper.id;
+  const chosen = pagesPaper(book.book)?.paper.id;
   const paper = papers.find(({ id }) => id === (picked ?? chosen)) ?? papers[0];
   if (!paper)
     return (

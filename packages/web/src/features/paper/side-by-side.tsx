@@ -1,9 +1,10 @@
 import { useState } from 'react';
+import type { PaperSlot } from '@eight-up/core/document/kit';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
 import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { PaperAnswers, PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
-import { otherGrain, type Paper, type PaperKind } from '@eight-up/core/paper/paper';
+import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
 import type { Result } from '@eight-up/core/result';
 import { carelessSentence, perSheetSentence, pieceWords, sheetsSentence, stockSentence } from '@eight-up/words/cutting';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
@@ -22,7 +23,7 @@ export function SideBySide({
   papers,
 }: {
   readonly book: OpenBook;
-  readonly on: PaperKind;
+  readonly on: PaperSlot;
   readonly papers: readonly Paper[];
 }) {
   const task = taskOf(book.plan, book.book, on);

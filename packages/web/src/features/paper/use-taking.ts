@@ -1,8 +1,9 @@
 import { useEffect, useState } from 'react';
+import { PAGES_SLOT, type PaperSlot } from '@eight-up/core/document/kit';
 import { checkKey } from '@eight-up/core/checks/check';
 import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
-import type { ChosenPaper } from '@eight-up/core/document/document';
-import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
+import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
+import type { Paper } from '@eight-up/core/paper/paper';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { pieceWords } from '@eight-up/words/cutting';
 import type { OpenBook } from '../../book/use-book.ts';
@@ -22,7 +23,7 @@ const asTaken = ({ paper, grain }: Taking): Paper =>
   grain === 'other' && paper.foundBy !== null ? { ...paper, name: `${paper.name}, other grain` } : paper;
 
 /** Taking a paper: its plan is proven as far as it can be, then fixed in the book. */
-export function useTaking(book: OpenBook, on: PaperKind, onTaken: () => void) {
+export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
   const [taking, setTaking] = useState<Taking>();
   const task = taskOf(book.plan, book.book, on);
   const job = useCuttingJob(
@@ -34,7 +35,7 @@ export function useTaking(book: OpenBook, on: PaperKind, onTaken: () => void) {
   const fix = useStable(() => {
     const plan = job.answer;
     if (!taking || !plan?.ok) return;
-    const fibre = on === 'text' ? fibreOfSheet(book.plan, taking.paper, plan.value) : undefined;
+    const fibre = on === PAGES_SLOT ? fibreOfSheet(book.plan, taking.paper, plan.value) : undefined;
     book.change({
       kind: 'choose-paper',
       on,

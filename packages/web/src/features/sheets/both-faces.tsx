@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Printing } from '@eight-up/core/document/document';
+import type { Printing } from '@eight-up/core/document/printing';
 import { flipForPass } from '@eight-up/core/printer/printer';
 import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import { counted } from '@eight-up/words/forms';

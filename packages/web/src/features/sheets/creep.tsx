@@ -1,4 +1,5 @@
-import { CREEP_MODELS, type Creep } from '@eight-up/core/document/document';
+import { pagesPaper } from '@eight-up/core/document/document';
+import { CREEP_MODELS, type Creep } from '@eight-up/core/document/printing';
 import { creepOf, creepPerFolio, sectionThickness } from '@eight-up/core/pagination/creep';
 import { mostFolios } from '@eight-up/core/folding/nest';
 import { closedSize } from '@eight-up/core/output/nest-marks';
@@ -8,6 +9,7 @@ import { TRIM_CAUTION } from '@eight-up/words/cutting';
 import { useSettings } from '../../app/settings.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
+import { MeasuredCreep } from './measured-creep.tsx';
 import { CreepPicture } from './creep-picture.tsx';
 import type { PrintingPanel } from './printing-panel.ts';
 
@@ -27,7 +29,7 @@ export function CreepAndTrim({ book, set }: PrintingPanel) {
   const unit = useSettings((s) => s.unit);
   const { creep, trim, trimHead, trimTail } = book.book.printing;
   const folios = mostFolios(book.plan);
-  const known = book.book.papers.text?.paper.caliper?.thickness;
+  const known = pagesPaper(book.book)?.paper.caliper?.thickness;
   const change = (with_: Partial<Creep>) => set({ creep: { ...creep, ...with_ } });
   const size = closedSize(book.plan, book.book.printing);
   const out = (folios - 1) * creepPerFolio(creep);
@@ -57,6 +59,7 @@ export function CreepAndTrim({ book, set }: PrintingPanel) {
         {creep.model === 'measured' && (
           <MeasureField label="a folio" value={creep.measured} onChange={(measured: Nm) => change({ measured })} />
         )}
+        <MeasuredCreep book={book} take={(measured) => change({ model: 'measured', measured })} />
         {creep.model !== 'none' && (
           <Choices<Creep['keep']>
             label="What stays as laid"

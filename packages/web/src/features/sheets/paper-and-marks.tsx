@@ -1,4 +1,4 @@
-import { ONTO_PLACES } from '@eight-up/core/document/document';
+import { ONTO_PLACES } from '@eight-up/core/document/printing';
 import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import { gridOnParent } from '@eight-up/core/printing/on-parent';
 import { foliosPerSection } from '@eight-up/core/folding/nest';

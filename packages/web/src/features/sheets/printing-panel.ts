@@ -1,4 +1,4 @@
-import type { Printing } from '@eight-up/core/document/document';
+import type { Printing } from '@eight-up/core/document/printing';
 import type { OpenBook } from '../../book/use-book.ts';
 
 /** What a panel under the sheet is given: the book, and how to change its printing. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
-import type { Printing } from '@eight-up/core/document/document';
+import type { Printing } from '@eight-up/core/document/printing';
 import { unreachedOn } from '@eight-up/core/printing/reach';
 import { mostFolios } from '@eight-up/core/folding/nest';
 import { useActions } from '../../app/actions.tsx';

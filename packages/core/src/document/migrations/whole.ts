@@ -1,17 +1,8 @@
+import type { Json, Migration } from './migration.ts';
+
 /*
- * Stored documents, from each version to the next: a frozen sequence. Nothing of the living code is used here, so that an old book is brought up tomorrow just as
- * it is today. Whole documents only: what undo knows of a book is brought up with the states that it leads to (see migrate-log).
+ * Documents as wholes: all there was before their parts had versions of their own, and since then what concerns more than one part.
  */
-
-type Json = Readonly<Record<string, unknown>>;
-
-export interface DocumentMigration {
-  readonly from: number;
-  readonly name: string;
-  readonly document: (document: Json) => Json;
-  /** what a maker did, in the new words; left out: they are the same */
-  readonly command?: (command: Json) => Json;
-}
 
 const MM = 1_000_000;
 
@@ -41,11 +32,12 @@ const KIT = {
 const EMPTY = { content: null, role: null, thread: null, note: '', caption: '', locked: false };
 const onPage = (content: unknown): Json => ({ ...EMPTY, content });
 
-export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
+export const WHOLE_MIGRATIONS: readonly Migration[] = [
   {
+    part: 'whole',
     from: 1,
     name: 'pages-say-what-they-are-for',
-    document: (document) => ({
+    up: (document) => ({
       ...document,
       pages: (document.pages as readonly unknown[]).map(onPage),
       tray: (document.tray as readonly unknown[]).map(onPage),
@@ -62,23 +54,26 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
     },
   },
   {
+    part: 'whole',
     from: 2,
     name: 'copies-and-papers',
-    document: (document) => ({ ...document, printing: withPrinting(document.printing), kit: KIT, papers: {} }),
+    up: (document) => ({ ...document, printing: withPrinting(document.printing), kit: KIT, papers: {} }),
     command: (command) =>
       command.kind === 'set-printing' ? { ...command, printing: withPrinting(command.printing) } : command,
   },
   {
+    part: 'whole',
     from: 3,
     name: 'printers-are-measured',
-    document: (document) => ({ ...document, printing: measuredPrinting(document.printing as Json) }),
+    up: (document) => ({ ...document, printing: measuredPrinting(document.printing as Json) }),
     command: (command) =>
       command.kind === 'set-printing' ? { ...command, printing: measuredPrinting(command.printing as Json) } : command,
   },
   {
+    part: 'whole',
     from: 4,
     name: 'what-was-meant',
-    document: (document) => thickAsPaper(refoldedLeaflet({ ...meant(document), refolded: false })),
+    up: (document) => thickAsPaper(refoldedLeaflet({ ...meant(document), refolded: false })),
     command: (command) => {
       if (command.kind === 'choose-form') return { ...command, form: gateOf(command.form as Json) };
       if (command.kind === 'set-printing') return { ...command, printing: withPrinting(command.printing) };
@@ -93,7 +88,7 @@ export const DOCUMENT_MIGRATIONS: readonly DocumentMigration[] = [
     },
   },
   // What undo knows is a patch since, no longer whole lists of pages.
-  { from: 5, name: 'changes-are-patches', document: (document) => document },
+  { part: 'whole', from: 5, name: 'changes-are-patches', up: (document) => document },
 ];
 
 /** Pages keep what a spread was meant to be, not its shares; papers count spares among their sheets; gates say how far their flaps stop short. */
@@ -214,19 +209,3 @@ function measuredPrinting(printing: Json): Json {
     onto: onto ? { at: 'middle', ...onto } : null,
   };
 }
-
-export const DOCUMENT_VERSION = 6;
-
-/** A stored document brought up to the newest version, each step once; one that already is, or is none of ours, comes back as it was. */
-export const migrateDocument = (document: Json): Json =>
-  DOCUMENT_MIGRATIONS.reduce(
-    (old, { from, document: up }) => (old.version === from ? { ...up(old), version: from + 1 } : old),
-    document,
-  );
-
-/** What a maker did, stored by version `from`, in the words of the newest. */
-export const migrateCommand = (command: Json, from: number): Json =>
-  DOCUMENT_MIGRATIONS.filter((migration) => migration.from >= from).reduce(
-    (old, { command: reword = (same) => same }) => reword(old),
-    command,
-  );

@@ -1,0 +1,67 @@
+import { isStacked, type Reading, type Toward, type View } from '@eight-up/core/folding/reading';
+import type { StepWords } from './steps.ts';
+
+const FROM: Readonly<Record<Toward, string>> = {
+  right: 'on the right of',
+  left: 'on the left of',
+  below: 'below',
+  above: 'above',
+};
+
+const nameOf = (names: readonly string[], page: number | null): string =>
+  page === null ? 'blank paper' : `page ${names[page]}`;
+
+const listed = (names: readonly string[], pages: readonly (number | null)[]): string =>
+  pages.flatMap((page) => (page === null ? [] : [names[page]])).join(', ');
+
+/** Which pages lie before the reader, and how; `names` are those of the pages. */
+export function viewWords({ views }: Pick<Reading, 'views'>, names: readonly string[], view: number): StepWords {
+  const shown = views[view]!;
+  const { left, right, gap, row, opened, unfolded } = shown;
+  const name = (page: number | null) => nameOf(names, page);
+  if (gap === 'front')
+    return { title: 'The book, closed', sentence: `The front cover is ${name(right)}. Press → to turn its pages.` };
+  if (gap === 'back') return { title: 'The back', sentence: `The back cover is ${name(left)}.` };
+  if (unfolded)
+    return {
+      title: unfolded.over ? 'Turned over' : 'Unfolded',
+      sentence: isStacked(shown)
+        ? `One above another, from the top, lie pages ${listed(names, [left, right])}.`
+        : `Side by side lie pages ${listed(names, row ?? [left, right])}.`,
+    };
+  if (opened)
+    return {
+      title: 'A flap opened out',
+      sentence: `Side by side lie pages ${listed(names, row ?? [])}. Folded in, it shows its front.`,
+    };
+  return {
+    title: `Pages ${left === null ? '–' : names[left]} and ${right === null ? '–' : names[right]}`,
+    sentence: `The book lies open at ${name(left)} and ${name(right)}.${foldOutWords(shown, names)}`,
+  };
+}
+
+/** Of a fold-out: round which edge it opens, and where its pages come to lie. */
+function foldOutWords({ hinge, left, right, toward, headDown }: View, names: readonly string[]): string {
+  if (hinge === 'spine') return '';
+  const lies =
+    left === null || right === null ? '' : `; ${nameOf(names, right)} lies ${FROM[toward]} ${nameOf(names, left)}`;
+  const onItsHead = headDown === undefined ? '' : `, which stands on its head`;
+  return ` This is a fold-out: it opens round its fold at the ${hinge}${lies}${onItsHead}.`;
+}
+
+/** The line below an opening drawn flat; empty where the pages say it themselves. */
+export function openingTitle(view: View, names: readonly string[]): string {
+  const { gap, hinge, left, right, headDown, opened, unfolded, row } = view;
+  if (gap === 'front') return 'Front cover';
+  if (gap === 'back') return 'Back cover';
+  const alone = row && row.length > 2 ? row.map((page) => names[page]).join(' · ') : '';
+  if (opened) return `Flap opened out: ${alone}`;
+  if (unfolded) {
+    const pages = isStacked(view)
+      ? [left, right].flatMap((page) => (page === null ? [] : [names[page]])).join(' over ')
+      : alone;
+    return pages ? `${unfolded.over ? 'Turned over' : 'Unfolded'}: ${pages}` : '';
+  }
+  if (hinge === 'spine') return '';
+  return `Fold-out, opens at the ${hinge}${headDown === undefined ? '' : `; page ${names[headDown]} lies head down`}`;
+}
