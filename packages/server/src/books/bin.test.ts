@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import path from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { namedIn } from './named.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
 
 let server: UnderTest;
@@ -61,6 +62,36 @@ describe('the bin', () => {
         .content.name,
     ).toBe('undone.jpg');
     expect((await server.request.post('/api/bin/empty').send({})).body).toEqual({ books: 0, originals: 0 });
+  });
+
+  it('knows every original that any book, change or inverse names, whichever way it came there', async () => {
+    const book = await server.newBook();
+    const act = async (what: string, body: object = {}) => {
+      const { revision } = (await server.request.get(`/api/books/${book.id}`)).body as { revision: number };
+      const answer = await server.request
+        .post(`/api/books/${book.id}/${what}`)
+        .send({ expect: revision, window: 'w', ...body });
+      expect(answer.status, answer.text).toBeLessThan(300);
+    };
+    await server.upload(book.id, [
+      ['one.jpg', await picture(10)],
+      ['two.jpg', await picture(20)],
+    ]);
+    await act('revisions', { command: { kind: 'clear', page: 0 } });
+    await act('revisions', { command: { kind: 'discard', tray: 0 } });
+    await act('undo');
+    await act('redo');
+    await act('go-back', { to: 1 });
+    await server.request.post(`/api/books/${book.id}/copy`).send({ from: 1 });
+    const zip = await server.bytes(`/api/books/${book.id}/book.zip`);
+    expect((await server.request.post('/api/books/import').attach('file', zip, 'book.zip')).status).toBe(201);
+    const em = server.orm.em.fork();
+    const stored = await em.execute<{ book: string; stored: string }[]>(
+      'select id as book, doc as stored from book union all select book_id, command || inverse from revision',
+    );
+    const said = stored.flatMap(({ book: of, stored: text }) => namedIn(text).map((id) => `${of} ${id}`));
+    const noted = await em.execute<{ one: string }[]>("select book_id || ' ' || asset_id as one from named_original");
+    expect(new Set(noted.map(({ one }) => one))).toEqual(new Set(said));
   });
 
   it('spares an original that was just received and that no book names yet', async () => {

@@ -1,5 +1,5 @@
 import type { EntityManager } from '@mikro-orm/libsql';
-import { AssetRow, BookRow, PointRow, RevisionRow } from '../db/entities.ts';
+import { AssetRow, BookRow, NamedOriginalRow, PointRow, RevisionRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 import type { FileStore } from '../files/store.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
@@ -27,39 +27,24 @@ export async function emptyBin(em: EntityManager, store: FileStore, pool: WorkPo
     const ids = binned.map(({ id }) => id);
     await tx.nativeDelete(PointRow, { bookId: { $in: ids } });
     await tx.nativeDelete(RevisionRow, { bookId: { $in: ids } });
+    await tx.nativeDelete(NamedOriginalRow, { bookId: { $in: ids } });
     await tx.nativeDelete(BookRow, { id: { $in: ids } });
     return { books: ids.length, unused: await forgetUnnamed(tx, store) };
   });
   return { books, originals: await removeOriginals(em, store, pool, unused) };
 }
 
-const REVISIONS_AT_ONCE = 500;
-
 /**
  * Forgets the originals that no book, no change and no bin names, that nobody is about to name, and that were not just received.
  * Inside a transaction: the database has one connection, so nothing else reads or writes between the looking and the forgetting.
  */
 async function forgetUnnamed(tx: EntityManager, store: FileStore): Promise<readonly string[]> {
-  const named = new Set<string>();
-  const note = (stored: string) => {
-    for (const [id] of stored.matchAll(/[0-9a-f]{64}/g)) named.add(id);
-  };
-  for (const { doc } of await tx.execute<{ doc: string }[]>('select doc from book')) note(doc);
-  for (let last = 0; ;) {
-    // Batch by batch: a long history is read past, not gathered in memory.
-    const batch = await tx.execute<{ id: number; command: string; inverse: string }[]>(
-      'select id, command, inverse from revision where id > ? order by id limit ?',
-      [last, REVISIONS_AT_ONCE],
-    );
-    if (batch.length === 0) break;
-    for (const { command, inverse } of batch) note(command + inverse);
-    last = batch[batch.length - 1]!.id;
-  }
-  const now = Date.now();
-  const known = await tx.execute<{ id: string; spared_until: number | null }[]>('select id, spared_until from asset');
-  const unused = known.filter(
-    ({ id, spared_until }) => !named.has(id) && !store.isHeld(id) && (spared_until ?? 0) <= now,
+  const known = await tx.execute<{ id: string }[]>(
+    `select id from asset where (spared_until is null or spared_until <= ?)
+      and not exists (select 1 from named_original where asset_id = asset.id)`,
+    [Date.now()],
   );
+  const unused = known.filter(({ id }) => !store.isHeld(id));
   for (const { id } of unused) await tx.nativeDelete(AssetRow, { id });
   return unused.map(({ id }) => id);
 }

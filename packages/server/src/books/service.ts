@@ -12,6 +12,7 @@ import type { z } from 'zod';
 import { BookRow, RevisionRow, type AssetRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 import { keepCreepOf } from '../measuring/service.ts';
+import { namedIn, noteNamed } from './named.ts';
 import { noteSound, readBook, titleIn, type StoredBook } from './stored-book.ts';
 
 /** One book by its id, read as it is stored: it is asked for at every change. */
@@ -44,6 +45,7 @@ export async function createBook(em: EntityManager, doc: BookDocument, brought: 
     binnedAt: null,
   });
   await em.persistAndFlush(row);
+  await noteNamed(em, row.id, assetIds(doc));
   return row;
 }
 
@@ -245,12 +247,14 @@ const INSERT_REVISION =
   'insert into revision (book_id, n, kind, command, inverse, target, undo_before, redo_before, author_window, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)';
 /** Stores one change as it is: the one path that must keep up with a hand that drags, not built anew each time. */
 export async function storeRevision(tx: EntityManager, row: Omit<RevisionRow, 'id'>): Promise<void> {
+  const [command, inverse] = [JSON.stringify(row.command), JSON.stringify(row.inverse)];
+  await noteNamed(tx, row.bookId, namedIn(command, inverse));
   await tx.execute(INSERT_REVISION, [
     row.bookId,
     row.n,
     row.kind,
-    JSON.stringify(row.command),
-    JSON.stringify(row.inverse),
+    command,
+    inverse,
     row.target ?? null,
     row.undoBefore ?? null,
     row.redoBefore ?? null,

@@ -77,6 +77,17 @@ export const AssetRow = defineEntity({
 });
 export type AssetRow = InferEntity<typeof AssetRow>;
 
+/** That a book names an original, in its document or anywhere in its history. */
+export const NamedOriginalRow = defineEntity({
+  name: 'NamedOriginalRow',
+  tableName: 'named_original',
+  properties: {
+    bookId: p.string().primary(),
+    assetId: p.string().primary().index(),
+  },
+});
+export type NamedOriginalRow = InferEntity<typeof NamedOriginalRow>;
+
 /** A paper in the drawer; taken out, it is kept so that taking it out can be undone. */
 export const PaperRow = defineEntity({
   name: 'PaperRow',
@@ -144,6 +155,7 @@ export const ENTITIES = [
   RevisionRow,
   PointRow,
   AssetRow,
+  NamedOriginalRow,
   PaperRow,
   PrinterRow,
   MeasurementRow,

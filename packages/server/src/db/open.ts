@@ -16,6 +16,7 @@ import { MigrationMakerSettings } from './migration-0008-maker-settings.ts';
 import { MigrationToldWriters } from './migration-0009-told-writers.ts';
 import { MigrationChangesArePatches } from './migration-0010-changes-are-patches.ts';
 import { MigrationMeasurements } from './migration-0011-measurements.ts';
+import { MigrationNamedOriginals } from './migration-0012-named-originals.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -30,6 +31,7 @@ export const MIGRATIONS = [
   { name: '0009-told-writers', class: MigrationToldWriters },
   { name: '0010-changes-are-patches', class: MigrationChangesArePatches },
   { name: '0011-measurements', class: MigrationMeasurements },
+  { name: '0012-named-originals', class: MigrationNamedOriginals },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

@@ -1,3 +1,4 @@
+import { constants, setPriority } from 'node:os';
 import workerpool from 'workerpool';
 import { Refusal } from '../errors.ts';
 import { JOBS, type JobKind, type Tell } from './jobs.ts';
@@ -6,6 +7,8 @@ import { watchMemory } from './watchdog.ts';
 
 /** The other side of work-pool.ts: a process of its own, one job after another, until it is ended. */
 watchMemory(Number(process.env.EIGHTUP_JOB_MEMORY) || MOST_MEMORY);
+// The server answers first, whatever is being made or read meanwhile.
+setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 /** No job has left anything lying about in this process yet. */
 let fresh = true;
 

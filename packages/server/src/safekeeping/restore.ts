@@ -7,7 +7,16 @@ import { Refusal } from '../errors.ts';
 import { holdsOf } from './backup-files.ts';
 
 /** What a restored state replaces; the list of originals only grows: what lies in the folder stays listed. */
-const TABLES = ['book', 'revision', 'point', 'paper', 'printer', 'measurement', 'maker_settings'] as const;
+const TABLES = [
+  'book',
+  'revision',
+  'point',
+  'paper',
+  'printer',
+  'measurement',
+  'named_original',
+  'maker_settings',
+] as const;
 
 /** Brings the database in a folder up to date and gives back a copy of it that nobody has open. Run it in the pool. */
 export async function readyToRestore({ folder }: { readonly folder: string }): Promise<string> {

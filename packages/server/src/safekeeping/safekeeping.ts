@@ -7,6 +7,8 @@ import type { CheckProgress, Finding, FolderReport } from '@eight-up/core/safeke
 import type { SafekeepingAnswer } from '@eight-up/core/contract/answers';
 import { removeOriginals } from '../books/bin.ts';
 import { forgetSound } from '../books/stored-book.ts';
+import { noteNamed } from '../books/named.ts';
+import { assetIds } from '../books/service.ts';
 import { databaseFile } from '../db/open.ts';
 import { Refusal, sentenceOf } from '../errors.ts';
 import { receiveOriginal } from '../files/receive.ts';
@@ -181,7 +183,10 @@ export class Safekeeping {
 
   async #putBack(id: string, revision: number, doc: BookDocument): Promise<void> {
     const values = [JSON.stringify(doc), id, revision];
-    await this.#orm.em.fork().execute('update book set doc = ? where id = ? and revision = ?', values);
+    await this.#orm.em.fork().transactional(async (tx) => {
+      await tx.execute('update book set doc = ? where id = ? and revision = ?', values);
+      await noteNamed(tx, id, assetIds(doc));
+    });
     forgetSound();
   }
 
