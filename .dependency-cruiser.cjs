@@ -15,6 +15,7 @@ const FLOORS = [
   'pagination',
   'book',
   'output',
+  'print-jobs',
   'checks',
   'safekeeping',
   'contract',

@@ -11,7 +11,8 @@ import type { AssetInfo } from '../../packages/core/src/document/asset.ts';
 import { newBook } from '../../packages/core/src/book/new-book.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
-import { printPdf } from '../../packages/server/src/exports/print-pdf.ts';
+import { bookJob } from '../../packages/core/src/print-jobs/book-job.ts';
+import { renderJob } from '../../packages/server/src/exports/render-job.ts';
 import { writePdf } from '../../packages/server/src/exports/write-pdf.ts';
 import { median } from './measuring.ts';
 import { photographs, TWELVE_MEGAPIXELS, type PhotographKind } from './photographs.ts';
@@ -39,8 +40,10 @@ async function booklet(out: string): Promise<void> {
   const pages = assets.map(({ id }) => onPage({ asset: id, page: 0, name: path.basename(id), fit: 'fill' as const }));
   const creep = { model: 'crisp' as const, thickness: mm(0.1), measured: mm(0), keep: 'margin' as const };
   const book = { ...made.value, pages, printing: { ...made.value.printing, creep } };
-  const places = { originalPath: (id: string) => id, scratch };
-  await writePdf(await printPdf(plan.value, book, assets, places, { face: 'both', flip: 'long-edge' }), out);
+  const byId = new Map(assets.map((asset) => [asset.id, asset]));
+  const job = bookJob(plan.value, book, (id) => byId.get(id), { face: 'both', flip: 'long-edge' });
+  if (!job.ok) throw new Error(job.problem.code);
+  await writePdf(await renderJob(job.value, { assets, originalPath: (id) => id, scratch }), out);
 }
 
 const out = path.join(scratch, 'out');

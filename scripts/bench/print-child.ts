@@ -12,7 +12,8 @@ import { newBook } from '../../packages/core/src/book/new-book.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { uprightPdfSize } from '../../packages/core/src/pagination/content-space.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
-import { printPdf } from '../../packages/server/src/exports/print-pdf.ts';
+import { bookJob } from '../../packages/core/src/print-jobs/book-job.ts';
+import { renderJob } from '../../packages/server/src/exports/render-job.ts';
 import { writePdf } from '../../packages/server/src/exports/write-pdf.ts';
 
 const require = createRequire(new URL('../../packages/server/package.json', import.meta.url));
@@ -41,8 +42,10 @@ async function impose(out: string): Promise<void> {
   const made = newBook('bench', form, sheet);
   if (!made.ok) throw new Error('the bench’s own book cannot be made');
   const choice = { face: 'both', flip: 'long-edge' } as const;
-  const places = { originalPath: () => file, scratch: tmpdir() };
-  await writePdf(await printPdf(plan.value, { ...made.value, pages }, [asset], places, choice), out);
+  const job = bookJob(plan.value, { ...made.value, pages }, () => asset, choice);
+  if (!job.ok) throw new Error(job.problem.code);
+  const originals = { assets: [asset], originalPath: () => file, scratch: tmpdir() };
+  await writePdf(await renderJob(job.value, originals), out);
 }
 
 const began = performance.now();

@@ -1,5 +1,4 @@
 import path from 'node:path';
-import { decodePDFRawStream, PDFArray, PDFContentStream, PDFRawStream } from '@cantoo/pdf-lib';
 import type { PDFDocument } from '@cantoo/pdf-lib';
 import { applyCommand, type Command } from '../../packages/core/src/book/command.ts';
 import { FITS, ROLES } from '../../packages/core/src/document/pages.ts';
@@ -16,9 +15,12 @@ import { foliosPerSection } from '../../packages/core/src/folding/nest.ts';
 import { pagePlaces } from '../../packages/core/src/pagination/page-places.ts';
 import type { Sheet } from '../../packages/core/src/paper/sheet-size.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
-import { dummyPdf } from '../../packages/server/src/exports/dummy-pdf.ts';
-import { printPdf } from '../../packages/server/src/exports/print-pdf.ts';
+import { bookJob } from '../../packages/core/src/print-jobs/book-job.ts';
+import { dummyJob } from '../../packages/core/src/print-jobs/dummy-job.ts';
+import { renderJob } from '../../packages/server/src/exports/render-job.ts';
+import { dummyWords } from '../../packages/words/src/print-jobs.ts';
 import { programmeWords } from '../../packages/words/src/steps.ts';
+import { asDrawn } from './as-drawn.ts';
 
 /** What a choice yields, aspect by aspect, as text that says all of it. */
 export interface Yielded {
@@ -47,24 +49,25 @@ export async function yielded(
     marks: marksOf(plan.value),
     steps: JSON.stringify(programmeWords(plan.value)),
     sizes: sizesOf(plan.value, book),
-    print: await operators(() =>
-      printPdf(
-        plan.value,
-        book,
-        assets,
-        { originalPath: (id) => path.join(folder, id), scratch: folder },
-        { face: 'both', flip: n % 2 ? 'long-edge' : 'short-edge' },
-      ),
-    ),
-    dummy: await operators(() =>
-      dummyPdf(plan.value, book, {
-        unit: n % 3 ? 'mm' : 'in',
+    print: await operators(() => {
+      const byId = new Map(assets.map((asset) => [asset.id, asset]));
+      const flip = n % 2 ? 'long-edge' : 'short-edge';
+      const job = bookJob(plan.value, book, (id) => byId.get(id), { face: 'both', flip });
+      if (!job.ok) throw new Error(job.problem.code);
+      return renderJob(job.value, { assets, originalPath: (id) => path.join(folder, id), scratch: folder });
+    }),
+    dummy: await operators(() => {
+      const unit = n % 3 ? 'mm' : 'in';
+      const choice = {
+        unit,
         flip: 'long-edge',
         order: n % 5 ? 'outermost-first' : 'innermost-first',
         size: n % 7 === 0 ? 'reduced' : 'sheet',
         paper: 'a4',
-      }),
-    ),
+      } as const;
+      const job = dummyJob(plan.value, choice, dummyWords(plan.value, book, unit));
+      return renderJob(job, { assets: [], originalPath: (id) => id, scratch: folder });
+    }),
   };
 }
 
@@ -169,17 +172,8 @@ async function operators(make: () => Promise<PDFDocument>): Promise<string> {
     .getPages()
     .map((page) => {
       const { x, y, width, height } = page.getTrimBox();
-      const contents = page.node.Contents();
-      const streams =
-        contents instanceof PDFArray ? contents.asArray().map((ref) => made.context.lookup(ref)) : [contents];
-      const drawn = streams.map((stream) =>
-        stream instanceof PDFRawStream
-          ? Buffer.from(decodePDFRawStream(stream).decode()).toString('latin1')
-          : stream instanceof PDFContentStream
-            ? stream.getContentsString()
-            : String(stream),
-      );
-      return [page.getWidth(), page.getHeight(), x, y, width, height, ...drawn].join('\n');
+      const sizes = [page.getWidth(), page.getHeight(), x, y, width, height].map((size) => size.toFixed(3));
+      return [...sizes, ...asDrawn(made, page)].join('\n');
     })
     .join('\n\n');
 }

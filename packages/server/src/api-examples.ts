@@ -39,6 +39,7 @@ export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'post', path: '/api/bin/empty', body: {} },
   { method: 'get', path: '/api/books/{id}/print.pdf' },
   { method: 'get', path: '/api/books/{id}/dummy.pdf' },
+  { method: 'post', path: '/api/books/{id}/print.pdf' },
   { method: 'get', path: '/api/books/{id}/lines.svg' },
   { method: 'get', path: '/api/books/{id}/lines.dxf' },
   { method: 'get', path: '/api/books/{id}/creases.fold' },

@@ -12,6 +12,7 @@ import { bookFileExchange } from './book-file/routes.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
 import { cuttingRoutes } from './exports/cutting-routes.ts';
+import { Makings, makingRoutes } from './exports/makings.ts';
 import { exportRoutes } from './exports/routes.ts';
 import { onlyWhileFolderIsThere } from './data-folder/still-there.ts';
 import { onlyLegibleAddresses, onlyLoopback, strictHeaders } from './security.ts';
@@ -36,6 +37,7 @@ export interface AppParts {
 
 export function createApp({ orm, store, pool, safekeeping, log, webFolder }: AppParts): Express {
   const app = express();
+  const makings = new Makings(store);
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger: log, autoLogging: false }));
   app.use(onlyLoopback, strictHeaders, onlyLegibleAddresses);
@@ -61,18 +63,19 @@ export function createApp({ orm, store, pool, safekeeping, log, webFolder }: App
   app.use('/api/books/:id/files', bookFileRoutes(orm, store, pool));
   app.use(
     '/api/books',
-    bookFileExchange(orm, store, pool),
+    bookFileExchange(orm, makings, pool),
     bookRoutes(orm),
-    exportRoutes(orm, store, pool),
-    cuttingRoutes(orm, store, pool),
+    exportRoutes(orm, makings, pool),
+    cuttingRoutes(orm, makings, pool),
   );
+  app.use('/api/makings', makingRoutes(makings));
   app.use('/api/papers', paperRoutes(orm, pool));
   app.use('/api/printers', printerRoutes(orm));
   app.use('/api/measurements', measuringRoutes(orm));
   app.use('/api/settings', settingsRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store, pool));
   app.use('/api/assets', assetRoutes(orm, store, pool));
-  app.use('/api/safekeeping', safekeepingRoutes(safekeeping, store, pool));
+  app.use('/api/safekeeping', safekeepingRoutes(safekeeping, makings, pool));
   app.use('/api/compute', computeRoutes(pool));
   app.use('/api', () => {
     throw new Refusal('not-found', 'There is nothing at this address.');

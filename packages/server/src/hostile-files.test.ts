@@ -10,7 +10,7 @@ const SEED = 20_261_128;
 let server: UnderTest;
 beforeAll(async () => {
   server = await serverUnderTest({
-    pool: { seconds: { inspect: 6, preview: 10, print: 20 }, memory: 900e6 },
+    pool: { seconds: { inspect: 6, preview: 10, 'paper-to-print': 20 }, memory: 900e6 },
   });
 });
 afterAll(() => server.close());

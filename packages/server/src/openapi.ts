@@ -54,8 +54,20 @@ const receivedBody = filesBody.pick({ files: true, password: true });
 
 const bookFileBody = z.object({ file: z.string().meta({ format: 'binary' }) });
 
+/** Files that can be watched while they are made. */
+const MADE = ['print.pdf', 'rehearsal.pdf', 'dummy.pdf', 'cutting.pdf', 'cutting-tiles.pdf'];
+
 /** Every address of the API; docs/api.md says the same in words. */
 const ROUTES: readonly Route[] = [
+  ...MADE.map((file): Route => ({
+    method: 'post',
+    path: `/api/books/{id}/${file}`,
+    summary: 'Make the same file while watching it: the answer names the making',
+    status: 202,
+  })),
+  { method: 'get', path: '/api/makings/{id}', summary: 'How far a file is; with its bytes once it is whole' },
+  { method: 'get', path: '/api/makings/{id}/file', summary: 'The file that was made; it is kept for ten minutes' },
+  { method: 'post', path: '/api/makings/{id}/stop', summary: 'Stop making it, or let it go' },
   { method: 'get', path: '/api/health', summary: 'Whether the server is up' },
   { method: 'get', path: '/api/forms', summary: 'The book forms and their parameters as JSON Schema' },
   { method: 'get', path: '/api/books', summary: 'The shelf' },
@@ -206,7 +218,7 @@ const ROUTES: readonly Route[] = [
     summary,
     answers,
     query: {
-      on: 'text (default), board or covering',
+      on: 'what is cut from one paper: text (default), board, covering, or the part that has one of its own',
       plan: 'which of the sheets cut alike, from 1',
       unit: 'mm (default) or in',
       fine: 'sixteenths (default) or thirty-seconds of an inch',

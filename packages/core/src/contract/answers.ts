@@ -80,6 +80,17 @@ export interface PrintersAnswer {
   readonly revisions: Readonly<Record<string, number>>;
 }
 
+/** A file that is being made, by the name under which it is watched and fetched. */
+export interface BegunAnswer {
+  readonly making: string;
+}
+
+/** How far a file is; `bytes`: it is whole and can be fetched. */
+export interface MakingAnswer {
+  readonly progress: CheckProgress | null;
+  readonly bytes: number | null;
+}
+
 /** What was measured, the newest first. */
 export interface MeasurementsAnswer {
   readonly measurements: readonly Measurement[];

@@ -9,7 +9,8 @@ import { contentsOf } from '@eight-up/core/document/document';
 import { bookFileProblemWords } from '@eight-up/words/problems';
 import { assetIds, bookAnswer, createBook, findBook } from '../books/service.ts';
 import { Refusal } from '../errors.ts';
-import { sendMade } from '../exports/send-file.ts';
+import type { Makings } from '../exports/makings.ts';
+import { sendMade } from '../exports/send-made.ts';
 import { receiveOriginal } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
 import { measurementsOf, takeInMeasurements } from '../measuring/service.ts';
@@ -24,8 +25,9 @@ const LIMITS = { files: 1, fileSize: MOST_BYTES, fields: 4, fieldSize: 1024, fie
 export const bookFileQuery = z.object({ history: z.enum(['with', 'without']).default('with') });
 
 /** A whole book out as one file, and in again. */
-export function bookFileExchange(orm: MikroORM, store: FileStore, pool: WorkPool): Router {
+export function bookFileExchange(orm: MikroORM, makings: Makings, pool: WorkPool): Router {
   const router = Router();
+  const { store } = makings;
   const upload = multer({ dest: store.incoming, limits: LIMITS }).single('file');
 
   router.get('/:id/book.zip', async (request, response) => {
@@ -34,8 +36,9 @@ export function bookFileExchange(orm: MikroORM, store: FileStore, pool: WorkPool
     const row = await findBook(em, request.params.id);
     const { doc } = row;
     await sendMade(
+      request,
       response,
-      store,
+      makings,
       { doc, suffix: 'book.zip', type: 'application/zip', how: 'attachment' },
       async (scratch, caller) => {
         const history = wanted === 'with' && row.revision > 0 ? await writeHistory(em, row, scratch) : undefined;

@@ -12,7 +12,7 @@ import { planBook } from '@eight-up/core/forms/planned-book';
 import { PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper';
 import { mm } from '@eight-up/core/units/nm';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
-import { tilesOf } from './tiles.ts';
+import { tilesOf } from '@eight-up/core/print-jobs/tiles';
 
 let server: UnderTest;
 let folder: string;

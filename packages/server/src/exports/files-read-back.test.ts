@@ -5,7 +5,7 @@ import path from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
-import { printable } from './fonts.ts';
+import { printable } from '@eight-up/core/output/face';
 import { wrapText } from '@eight-up/core/output/face';
 
 let server: UnderTest;

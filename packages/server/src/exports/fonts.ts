@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import fontkit from '@pdf-lib/fontkit';
 import type { PDFDocument, PDFFont } from '@cantoo/pdf-lib';
 import subsetFont from 'subset-font';
-import { hasGlyph, partOfFace, type FacePart } from '@eight-up/core/output/face';
+import { partOfFace, printable, type FacePart } from '@eight-up/core/output/face';
 
 const require = createRequire(import.meta.url);
 const FOLDER = '@fontsource-variable/hanken-grotesk/files/hanken-grotesk';
@@ -91,7 +91,3 @@ function textRuns(text: string): readonly { readonly part: FacePart; readonly te
   }
   return runs;
 }
-
-/** Replaces what the shipped face has no glyph for, so that nothing prints as an empty box. */
-export const printable = (text: string): string =>
-  [...text.replaceAll('⁄', '/')].map((sign) => (hasGlyph(sign) ? sign : '?')).join('');

@@ -35,28 +35,13 @@ import {
 import { mm, toPoints } from '@eight-up/core/units/nm';
 import { affineAfter, scaling, translation, type Affine } from '@eight-up/core/geometry/affine';
 import type { Rect } from '@eight-up/core/geometry/rect';
-import { TONES, type Drawing, type DrawItem, type Spot2 } from '@eight-up/core/output/drawing';
+import { TONES, type DrawItem, type Spot2 } from '@eight-up/core/output/drawing';
 import { LINE_CODE } from '@eight-up/core/output/line-code';
-import type { Printing } from '@eight-up/core/document/printing';
-import type { SheetSide } from '@eight-up/core/folding/hold';
-import { backsTurned } from '@eight-up/core/printer/printer';
 import type { DrawingFonts, Face } from './fonts.ts';
 
 /** From the sheet (nanometres, y downwards) to the PDF page (points, y upwards). */
 export const toPdf = (height: number): Affine =>
   affineAfter(translation(0, toPoints(height)), scaling(toPoints(1), -toPoints(1)));
-
-/** Face B on its head for a printer that turns a paper of this shape about its horizontal axis; in points of the page. */
-export function turnedForFlip(
-  side: SheetSide,
-  flip: Printing['flip'],
-  shape: { readonly width: number; readonly height: number },
-  { width, height } = shape,
-): Affine {
-  return side === 'B' && backsTurned(flip, shape)
-    ? [-1, 0, 0, -1, toPoints(width), toPoints(height)]
-    : translation(0, 0);
-}
 
 /** An object drawn through a matrix and inside a rectangle (both in PDF points). */
 export const clippedObject = (name: string, matrix: Affine, within: Rect): PDFOperator[] => [
@@ -82,18 +67,17 @@ const colour = (hex: string): [number, number, number] =>
 
 const mmPt = (millimetres: number) => toPoints(mm(millimetres));
 
-/** Draws line work, areas and text in the drawing's own frame, its lower left corner at the page's origin. */
-export function drawDrawing(page: PDFPage, drawing: Drawing, fonts: DrawingFonts): void {
+/** Draws a line, an area or a text on a page of this height (nanometres). */
+export function drawItem(page: PDFPage, item: DrawItem, height: number, fonts: DrawingFonts | undefined): void {
   const x = (value: number) => toPoints(value);
-  const y = (value: number) => toPoints(drawing.height - value);
-  for (const item of drawing.items)
-    page.pushOperators(pushGraphicsState(), ...operators(page, item, fonts, x, y), popGraphicsState());
+  const y = (value: number) => toPoints(height - value);
+  page.pushOperators(pushGraphicsState(), ...operators(page, item, fonts, x, y), popGraphicsState());
 }
 
 function operators(
   page: PDFPage,
   item: DrawItem,
-  fonts: DrawingFonts,
+  fonts: DrawingFonts | undefined,
   x: (v: number) => number,
   y: (v: number) => number,
 ): PDFOperator[] {
@@ -131,7 +115,9 @@ function operators(
         item.outlined ? fillAndStroke() : fill(),
       ];
     case 'text':
-      return textOperators(page, item, item.strong ? fonts.strong : fonts.plain, x(item.at.x), y(item.at.y));
+      return fonts
+        ? textOperators(page, item, item.strong ? fonts.strong : fonts.plain, x(item.at.x), y(item.at.y))
+        : [];
   }
 }
 

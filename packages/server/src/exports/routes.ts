@@ -1,4 +1,4 @@
-import { raw, Router, type Request } from 'express';
+import { raw, Router, type Request, type Response } from 'express';
 import type { MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
 import type { BookDocument } from '@eight-up/core/document/document';
@@ -10,11 +10,13 @@ import { drawingToSvg } from '@eight-up/core/output/svg';
 import { planFileProblemWords } from '@eight-up/words/problems';
 import { assetsOf, bookAnswer, findBook, revise } from '../books/service.ts';
 import { Refusal } from '../errors.ts';
-import type { FileStore } from '../files/store.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import { foldedOf } from './folded.ts';
-import { sendFile, sendMade } from './send-file.ts';
+import type { PaperAsked } from './papers-to-print.ts';
+import type { Makings } from './makings.ts';
+import { sendFile } from './send-file.ts';
+import { sendMade } from './send-made.ts';
 import { sheetsAsked } from './sheets-asked.ts';
 
 /** Forms of several sheets differ from sheet to sheet: which one, counted from 1. */
@@ -51,47 +53,39 @@ export const dummyQuery = printQuery.pick({ pass: true, order: true, flip: true 
 
 const PASS_FACE = { fronts: 'A', backs: 'B' } as const;
 
-export function exportRoutes(orm: MikroORM, store: FileStore, pool: WorkPool): Router {
+export function exportRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): Router {
   const router = Router({ mergeParams: true });
   const load = async (id: string) => {
     const em = orm.em.fork();
     const { doc } = await findBook(em, id);
     return { em, doc };
   };
-  const withPictures = async (id: string) => {
-    const { em, doc } = await load(id);
-    return { doc, assets: await assetsOf(em, [doc]), dataFolder: store.dataFolder };
+  /** Anything that goes through a printer: what is asked of it says what it is. */
+  const paper = (file: string, suffix: string, asked: (query: unknown, doc: BookDocument) => PaperAsked): void => {
+    const send = async (request: Request<{ id: string }>, response: Response): Promise<void> => {
+      const { em, doc } = await load(request.params.id);
+      const wanted = asked(request.query, doc);
+      const book = { doc, assets: await assetsOf(em, [doc]), dataFolder: makings.store.dataFolder };
+      await sendMade(request, response, makings, { doc, suffix, type: 'application/pdf' }, (scratch, caller) =>
+        pool.run('paper-to-print', { ...book, scratch, ...wanted }, caller),
+      );
+    };
+    router.route(`/:id/${file}`).get(send).post(send);
   };
-  const pdf = (doc: BookDocument, suffix: string) => ({ doc, suffix, type: 'application/pdf' });
 
-  router.get('/:id/print.pdf', async (request, response) => {
-    const { face, flip, pass, order, sheets } = parseRequest(printQuery, request.query);
-    const book = await withPictures(request.params.id);
-    const choice = { face: pass ? PASS_FACE[pass] : face, flip: flip ?? book.doc.printing.flip, sheets, order };
-    await sendMade(response, store, pdf(book.doc, 'print.pdf'), (scratch, caller) =>
-      pool.run('print', { ...book, scratch, choice }, caller),
-    );
+  paper('print.pdf', 'print.pdf', (query, { printing }) => {
+    const { face, flip, pass, order, sheets } = parseRequest(printQuery, query);
+    const asked = { face: pass ? PASS_FACE[pass] : face, flip: flip ?? printing.flip, sheets, order };
+    return { paper: 'print', asked };
   });
-
-  router.get('/:id/rehearsal.pdf', async (request, response) => {
-    const { pass } = parseRequest(rehearsalQuery, request.query);
-    const book = await withPictures(request.params.id);
-    await sendMade(response, store, pdf(book.doc, 'feed rehearsal.pdf'), (scratch, caller) =>
-      pool.run('rehearsal', { ...book, scratch, pass }, caller),
-    );
-  });
-
-  router.get('/:id/dummy.pdf', async (request, response) => {
-    const { flip, paper, ...asked } = parseRequest(dummyQuery, request.query);
-    const { doc } = await load(request.params.id);
-    const choice = {
-      ...asked,
-      flip: flip ?? doc.printing.flip,
-      paper: paper ?? (asked.unit === 'mm' ? 'a4' : 'letter'),
-    } as const;
-    await sendMade(response, store, pdf(doc, 'numbered dummy.pdf'), (scratch, caller) =>
-      pool.run('dummy', { doc, scratch, choice }, caller),
-    );
+  paper('rehearsal.pdf', 'feed rehearsal.pdf', (query) => ({
+    paper: 'rehearsal',
+    asked: parseRequest(rehearsalQuery, query),
+  }));
+  paper('dummy.pdf', 'numbered dummy.pdf', (query, { printing }) => {
+    const { flip, paper: page, ...asked } = parseRequest(dummyQuery, query);
+    const on = page ?? (asked.unit === 'mm' ? 'a4' : 'letter');
+    return { paper: 'dummy', asked: { ...asked, flip: flip ?? printing.flip, paper: on } };
   });
 
   const loadSheet = async (request: Request<{ id: string }>) => {

@@ -3,8 +3,6 @@ import { stat } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
 import type { Response } from 'express';
 import type { BookDocument } from '@eight-up/core/document/document';
-import type { FileStore } from '../files/store.ts';
-import type { Caller } from '../pool/work-pool.ts';
 
 /** A name for keeping a file: the book's title in whatever script it has (RFC 6266). */
 export function sendName(title: string, suffix: string, how: 'inline' | 'attachment'): string {
@@ -28,33 +26,27 @@ export function sendFile(
     .send(typeof body === 'string' ? body : Buffer.from(body.buffer, body.byteOffset, body.byteLength));
 }
 
-/** Sends a file that is made first, whole, in a scratch folder of its own: nothing is sent of a file that could not be made. */
-export async function sendMade(
+/** What a file that is made is called, and what it is. */
+export interface MadeHead {
+  readonly doc: Pick<BookDocument, 'title'>;
+  readonly suffix: string;
+  readonly type: string;
+  readonly how?: 'inline' | 'attachment';
+}
+
+/** Sends a file that lies there whole. */
+export async function sendWhole(
   response: Response,
-  store: FileStore,
-  {
-    doc,
-    suffix,
-    type,
-    how = 'inline',
-  }: {
-    readonly doc: Pick<BookDocument, 'title'>;
-    readonly suffix: string;
-    readonly type: string;
-    readonly how?: 'inline' | 'attachment';
-  },
-  make: (scratch: string, caller: Caller) => Promise<string>,
+  { doc, suffix, type, how = 'inline' }: MadeHead,
+  place: string,
 ): Promise<void> {
-  await store.withScratch(async (scratch) => {
-    const place = await make(scratch, { off: (drop) => response.on('close', drop) });
-    response
-      .set('Content-Disposition', sendName(doc.title, suffix, how))
-      .set('Cache-Control', 'no-store')
-      .set('Content-Length', String((await stat(place)).size))
-      .type(type);
-    // Whoever breaks off a download is no error of ours; the file is closed and removed either way.
-    await pipeline(createReadStream(place), response).catch((error: NodeJS.ErrnoException) => {
-      if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
-    });
+  response
+    .set('Content-Disposition', sendName(doc.title, suffix, how))
+    .set('Cache-Control', 'no-store')
+    .set('Content-Length', String((await stat(place)).size))
+    .type(type);
+  // Whoever breaks off a download is no error of ours; the file is closed and removed either way.
+  await pipeline(createReadStream(place), response).catch((error: NodeJS.ErrnoException) => {
+    if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
   });
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { CheckProgress } from '@eight-up/core/safekeeping/folder-check';
 import type { CuttingJobs, JobKind as SearchKind } from '@eight-up/core/cutting/jobs';
+import type { Tell } from './tell.ts';
 import type * as BackupFiles from '../safekeeping/backup-files.ts';
 import type * as FolderCheck from '../safekeeping/folder-check.ts';
 import type * as Everything from '../safekeeping/everything.ts';
@@ -21,9 +21,10 @@ export const JOBS = {
     (await import('../papers/paper-files.ts')).readPapersCsv(Buffer.from(bytes), unit, randomUUID),
   'read-page-plan': async ({ bytes }: { readonly bytes: Uint8Array }) =>
     (await import('../exports/page-plan-files.ts')).readPagePlanCsv(Buffer.from(bytes)),
-  print: async (asked: PrintAsked) => (await import('../exports/made-files.ts')).print(asked),
-  dummy: async (asked: DummyAsked) => (await import('../exports/made-files.ts')).dummy(asked),
-  rehearsal: async (asked: RehearsalAsked) => (await import('../exports/made-files.ts')).rehearsal(asked),
+  'paper-to-print': async (asked: PaperToPrintAsked, tell: Tell) =>
+    (await import('../exports/made-files.ts')).paperToPrint(asked, tell),
+  'cutting-paper': async (asked: PaperToPrintAsked, tell: Tell) =>
+    (await import('../exports/made-files.ts')).paperToPrint(asked, tell),
   'cutting-file': async (asked: CuttingFileAsked) => (await import('../exports/made-files.ts')).cuttingFile(asked),
   search: async (asked: SearchAsked) => (await import('../compute/search.ts')).search(asked.kind, asked.input as never),
   'write-book-file': async (asked: WriteAsked) => (await import('../book-file/write.ts')).writeBookFile(asked),
@@ -42,9 +43,6 @@ export const JOBS = {
     (await import('../safekeeping/everything.ts')).readEverything(asked),
 } as const;
 
-/** Says how far a job is; whoever asked for it may show that. */
-export type Tell = (progress: CheckProgress) => void;
-
 type InFolder = { readonly dataFolder: string };
 type BackUpAsked = Parameters<(typeof BackupFiles)['backUp']>[0];
 type CheckAsked = Parameters<(typeof FolderCheck)['checkFolder']>[0];
@@ -52,9 +50,7 @@ type SaveAsked = Parameters<(typeof Everything)['saveEverything']>[0];
 type ReadAllAsked = Parameters<(typeof Everything)['readEverything']>[0];
 type InspectAsked = Parameters<(typeof Inspect)['inspect']>[0];
 type PreviewAsked = Parameters<(typeof Preview)['preview']>[0];
-type PrintAsked = Parameters<(typeof MadeFiles)['print']>[0];
-type DummyAsked = Parameters<(typeof MadeFiles)['dummy']>[0];
-type RehearsalAsked = Parameters<(typeof MadeFiles)['rehearsal']>[0];
+type PaperToPrintAsked = Parameters<(typeof MadeFiles)['paperToPrint']>[0];
 type CuttingFileAsked = Parameters<(typeof MadeFiles)['cuttingFile']>[0];
 type WriteAsked = Parameters<(typeof WriteFile)['writeBookFile']>[0];
 type ReadAsked = Parameters<(typeof ReadFile)['readBookFile']>[0];

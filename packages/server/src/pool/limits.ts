@@ -23,11 +23,11 @@ export const LIMITS = {
   'read-everything': { seconds: 6 * 3600, lane: 'reading' },
   preview: { seconds: 45, lane: 'showing' },
   // Gigabytes of photographs print in half a minute.
-  print: { seconds: 300, lane: 'making' },
-  dummy: { seconds: 300, lane: 'making' },
-  rehearsal: { seconds: 60, lane: 'making' },
+  'paper-to-print': { seconds: 300, lane: 'making' },
   'write-book-file': { seconds: 3600, lane: 'making' },
   'save-everything': { seconds: 6 * 3600, lane: 'making' },
+  // A cutting plan is searched for first.
+  'cutting-paper': { seconds: 600, lane: 'searching' },
   'cutting-file': { seconds: 600, lane: 'searching' },
   search: { seconds: 600, lane: 'searching' },
   'back-up': { seconds: 3600, lane: 'keeping' },

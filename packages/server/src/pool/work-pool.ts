@@ -4,7 +4,8 @@ import workerpool from 'workerpool';
 import type { ErrorCode } from '@eight-up/core/contract/errors';
 import { Refusal } from '../errors.ts';
 import { JobEnded } from './job-ended.ts';
-import type { JobAnswer, JobInput, JobKind, Tell } from './jobs.ts';
+import type { JobAnswer, JobInput, JobKind } from './jobs.ts';
+import type { Tell } from './tell.ts';
 import { LANES, LIMITS, type Lane } from './limits.ts';
 
 /** Whoever asked for a job: may go away before its answer. */

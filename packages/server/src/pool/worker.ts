@@ -1,7 +1,8 @@
 import { constants, setPriority } from 'node:os';
 import workerpool from 'workerpool';
 import { Refusal } from '../errors.ts';
-import { JOBS, type JobKind, type Tell } from './jobs.ts';
+import { JOBS, type JobKind } from './jobs.ts';
+import type { Tell } from './tell.ts';
 import { MOST_MEMORY } from './limits.ts';
 import { watchMemory } from './watchdog.ts';
 

@@ -4,8 +4,8 @@ import multer from 'multer';
 import { z } from 'zod';
 import { databaseFile } from '../db/open.ts';
 import { Refusal } from '../errors.ts';
-import { sendMade } from '../exports/send-file.ts';
-import type { FileStore } from '../files/store.ts';
+import type { Makings } from '../exports/makings.ts';
+import { sendMade } from '../exports/send-made.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import type { Safekeeping } from './safekeeping.ts';
@@ -27,7 +27,8 @@ export const onlyWhileNothingIsReplaced =
   };
 
 /** Backups, the check of the folder, and everything as one file. */
-export function safekeepingRoutes(safekeeping: Safekeeping, store: FileStore, pool: WorkPool): Router {
+export function safekeepingRoutes(safekeeping: Safekeeping, makings: Makings, pool: WorkPool): Router {
+  const { store } = makings;
   const router = Router();
   const upload = multer({ dest: store.incoming, limits: LIMITS }).single('file');
   router.get('/', async (_request, response) => {
@@ -50,7 +51,7 @@ export function safekeepingRoutes(safekeeping: Safekeeping, store: FileStore, po
     safekeeping.stopCheck();
     response.json(await safekeeping.state());
   });
-  router.get('/everything.zip', async (_request, response) => {
+  router.get('/everything.zip', async (request, response) => {
     const file = {
       doc: { title: 'Eight Up' },
       suffix: 'everything.zip',
@@ -58,7 +59,7 @@ export function safekeepingRoutes(safekeeping: Safekeeping, store: FileStore, po
       how: 'attachment',
     } as const;
     const { dataFolder } = store;
-    await sendMade(response, store, file, (scratch, caller) =>
+    await sendMade(request, response, makings, file, (scratch, caller) =>
       pool.run('save-everything', { dataFolder, database: databaseFile(dataFolder), scratch }, caller),
     );
   });

@@ -1,0 +1,78 @@
+import type { CutRect } from '@eight-up/core/cutting/lay-out';
+import type { AssetInfo } from '@eight-up/core/document/asset';
+import type { BookDocument } from '@eight-up/core/document/document';
+import { impose, overhang } from '@eight-up/core/pagination/imposition';
+import { benchSheetJob } from '@eight-up/core/print-jobs/bench-sheet-job';
+import { bookJob, type PrintChoice } from '@eight-up/core/print-jobs/book-job';
+import { cuttingTilesJob } from '@eight-up/core/print-jobs/cutting-tiles-job';
+import { dummyJob, type DummyChoice } from '@eight-up/core/print-jobs/dummy-job';
+import type { PrintJob } from '@eight-up/core/print-jobs/print-job';
+import { rehearsalJob } from '@eight-up/core/print-jobs/rehearsal-job';
+import { printLayout } from '@eight-up/core/printing/print-layout';
+import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import { benchWords, dummyWords, PAPER_TOO_SMALL, REHEARSAL_WORDS, tileWords } from '@eight-up/words/print-jobs';
+import { Refusal } from '../errors.ts';
+import type { CuttingAsked } from './cutting-files.ts';
+import { foldedOf } from './folded.ts';
+import { plannedCut } from './planned-cut.ts';
+import { sheetsAsked } from './sheets-asked.ts';
+
+/** A book, with what is known of its originals. */
+export interface OfBook {
+  readonly doc: BookDocument;
+  readonly assets: readonly AssetInfo[];
+}
+
+/** An offcut is named by its size. */
+const sizeIn =
+  (unit: LengthUnit) =>
+  ({ width, height }: CutRect): string =>
+    measureSize(width, height, unit);
+
+/** Everything that goes through a printer: how its job is made from a book, and what is asked of it. */
+export const PAPERS_TO_PRINT = {
+  print: ({ doc, assets }: OfBook, asked: Omit<PrintChoice, 'sheets'> & { readonly sheets: string | undefined }) => {
+    const plan = foldedOf(doc);
+    const byId = new Map(assets.map((asset) => [asset.id, asset]));
+    const sheets = sheetsAsked(plan.run.laid.sheets.length, asked.sheets);
+    const job = bookJob(plan, doc, (id) => byId.get(id), { ...asked, sheets });
+    if (!job.ok) throw new Refusal('plan-impossible', PAPER_TOO_SMALL);
+    return job.value;
+  },
+  dummy: ({ doc }: OfBook, asked: DummyChoice) => {
+    const plan = foldedOf(doc);
+    return dummyJob(plan, asked, dummyWords(plan, doc, asked.unit));
+  },
+  rehearsal: ({ doc, assets }: OfBook, { pass }: { readonly pass: 'fronts' | 'backs' }) => {
+    const plan = foldedOf(doc);
+    const byId = new Map(assets.map((asset) => [asset.id, asset]));
+    const over = overhang(
+      plan,
+      impose(plan, doc, (id) => byId.get(id)),
+    );
+    return rehearsalJob(printLayout(plan, doc, over)?.paper ?? doc.sheet, pass, REHEARSAL_WORDS);
+  },
+  'bench-sheet': async ({ doc }: OfBook, { on, plan, unit, fine }: CuttingAsked) => {
+    const cut = await plannedCut(doc, foldedOf(doc), on, plan);
+    return benchSheetJob(
+      { ...cut, offcutWords: sizeIn(unit) },
+      unit,
+      benchWords(cut, unit, unit === 'mm' ? 'mm' : fine),
+    );
+  },
+  'cutting-tiles': async ({ doc }: OfBook, { on, plan, unit, paper }: CuttingAsked) => {
+    const cut = await plannedCut(doc, foldedOf(doc), on, plan);
+    const words = { title: `${cut.title}, cutting plan at 1 : 1`, tile: tileWords(cut.title, unit) };
+    return cuttingTilesJob({ ...cut, offcutWords: sizeIn(unit) }, paper, unit, words);
+  },
+} as const satisfies Readonly<Record<string, (book: OfBook, asked: never) => PrintJob | Promise<PrintJob>>>;
+
+export type PaperToPrint = keyof typeof PAPERS_TO_PRINT;
+
+/** What is asked of a paper, by its name. */
+export type PaperAsked = {
+  [K in PaperToPrint]: { readonly paper: K; readonly asked: Parameters<(typeof PAPERS_TO_PRINT)[K]>[1] };
+}[PaperToPrint];
+
+export const jobFor = (book: OfBook, { paper, asked }: PaperAsked): PrintJob | Promise<PrintJob> =>
+  (PAPERS_TO_PRINT[paper] as (book: OfBook, asked: unknown) => PrintJob | Promise<PrintJob>)(book, asked);
