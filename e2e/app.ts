@@ -10,18 +10,21 @@ export interface RunningApp {
   readonly url: string;
   readonly dataFolder: string;
   readonly stop: () => Promise<void>;
+  /** ends it without warning, its data folder left as it is */
+  readonly kill: () => Promise<void>;
 }
 
-/** Starts the built server on a data folder of its own (or a given one) and any free port. */
+/** Starts the built server on a data folder of its own (or a given one) and any free port (or a given one). */
 export async function startApp({
   demo = false,
   dataFolder = mkdtempSync(path.join(tmpdir(), 'eight-up-e2e-')),
+  port = 0,
 } = {}): Promise<RunningApp> {
   const server = spawn(
     process.execPath,
     [path.join(ROOT, 'packages/server/dist/main.js'), ...(demo ? ['--demo'] : [])],
     {
-      env: { ...process.env, PORT: '0', EIGHTUP_DATA: dataFolder },
+      env: { ...process.env, PORT: String(port), EIGHTUP_DATA: dataFolder },
       stdio: ['ignore', 'pipe', 'inherit'],
     },
   );
@@ -37,6 +40,11 @@ export async function startApp({
         });
         server.kill('SIGTERM');
         setTimeout(() => server.kill('SIGKILL'), 3000).unref();
+      }),
+    kill: () =>
+      new Promise((resolve) => {
+        server.once('exit', () => resolve());
+        server.kill('SIGKILL');
       }),
   };
 }

@@ -7,6 +7,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { startApp } from '../e2e/app.ts';
 import { openBrowser } from '../e2e/browser.ts';
+import { STAGES } from '../packages/web/src/app/stages.ts';
 
 const FOLDER = path.join(path.dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
 
@@ -31,6 +32,9 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['fold', 'Knots for Short Crossings', 'fold?step=7.5', 7000],
   ['glue', 'Sixteen Bells', 'fold?step=13', 9000],
 ];
+
+for (const { path: stage } of STAGES)
+  if (!VIEWS.some(([, , view]) => view.split('?')[0] === stage)) throw new Error(`the stage ${stage} has no picture`);
 
 async function main(): Promise<void> {
   mkdirSync(FOLDER, { recursive: true });

@@ -4,6 +4,9 @@ import { ActionsProvider } from './actions.tsx';
 import { useFilesKeptOut } from './files-anywhere.ts';
 import { useKeptSettings } from './kept-settings.ts';
 import { Lost } from './lost.tsx';
+import { MakingSlips } from './making-slip.tsx';
+import { pagesStage } from '../features/pages/stage.ts';
+import { STAGES } from './stages.ts';
 
 // What one key changes is drawn once: told in the same turn, not in the next.
 notifyManager.setScheduler(queueMicrotask);
@@ -19,6 +22,7 @@ function Screen() {
   return (
     <>
       <Outlet />
+      <MakingSlips />
       <ScrollRestoration getKey={({ pathname }) => pathname} />
     </>
   );
@@ -42,38 +46,8 @@ const router = createBrowserRouter([
         path: '/books/:id',
         lazy: async () => ({ Component: (await import('../book/book-frame.tsx')).BookFrame }),
         children: [
-          {
-            index: true,
-            lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }),
-          },
-          {
-            path: 'form',
-            lazy: async () => ({ Component: (await import('../features/form/form-stage.tsx')).FormStage }),
-          },
-          {
-            path: 'paper',
-            lazy: async () => ({ Component: (await import('../features/paper/paper-stage.tsx')).PaperStage }),
-          },
-          {
-            path: 'pages',
-            lazy: async () => ({ Component: (await import('../features/pages/pages-stage.tsx')).PagesStage }),
-          },
-          {
-            path: 'sheets',
-            lazy: async () => ({ Component: (await import('../features/sheets/sheets-stage.tsx')).SheetsStage }),
-          },
-          {
-            path: 'feed',
-            lazy: async () => ({ Component: (await import('../features/feed/feed-rehearsal.tsx')).FeedRehearsal }),
-          },
-          {
-            path: 'history',
-            lazy: async () => ({ Component: (await import('../features/history/history.tsx')).History }),
-          },
-          {
-            path: 'fold',
-            lazy: async () => ({ Component: (await import('../features/fold/fold-stage.tsx')).FoldStage }),
-          },
+          { index: true, lazy: async () => ({ Component: await pagesStage.load() }) },
+          ...STAGES.map(({ path, load }) => ({ path, lazy: async () => ({ Component: await load() }) })),
         ],
       },
       { path: '*', element: <Lost /> },

@@ -21,12 +21,3 @@ export const useSettings = create<Settings>()(
     { name: 'eight-up-settings' },
   ),
 );
-
-/** Names this window to the server, so that a second window on one book is noticed. */
-export const windowId: string = (() => {
-  const known = sessionStorage.getItem('eight-up-window');
-  if (known) return known;
-  const made = crypto.randomUUID();
-  sessionStorage.setItem('eight-up-window', made);
-  return made;
-})();

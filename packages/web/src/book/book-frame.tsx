@@ -9,8 +9,9 @@ import { useActions } from '../app/actions.tsx';
 import { useSettings } from '../app/settings.ts';
 import { UnitSwitch } from '../ui/unit-switch.tsx';
 import { BookDrops } from './book-drops.tsx';
-import { StageStrip, STAGES } from './stages.tsx';
-import { OvertakenSlip } from './overtaken-slip.tsx';
+import { StageActions } from './stage-actions.tsx';
+import { StageStrip } from './stage-strip.tsx';
+import { HaltedSlip } from './halted-slip.tsx';
 import { useBook, useSaving, type OpenBook } from './use-book.ts';
 
 /** What stays the same in all stages of a book: its name, its state, the strip of stages. */
@@ -41,20 +42,8 @@ const Frame = memo(function Frame({ book }: { readonly book: OpenBook }) {
   const navigate = useNavigate();
   const { id } = book;
   useActions([
-    ...STAGES.map(({ path, name }, i) => ({
-      id: `stage-${path}`,
-      title: `Stage: ${name}`,
-      keys: String(i + 1),
-      run: () => void navigate(`/books/${id}/${path}`),
-    })),
     { id: 'undo', title: 'Undo', keys: 'Ctrl Z', run: book.undo, enabled: book.canUndo },
     { id: 'redo', title: 'Redo', keys: 'Ctrl Shift Z or Ctrl Y', run: book.redo, enabled: book.canRedo },
-    {
-      id: 'history',
-      title: 'Every change of this book',
-      keys: 'Y',
-      run: () => void navigate(`/books/${id}/history`),
-    },
     { id: 'shelf', title: 'Back to the shelf', keys: 'H', run: () => void navigate('/') },
   ]);
   return (
@@ -66,8 +55,9 @@ const Frame = memo(function Frame({ book }: { readonly book: OpenBook }) {
         </div>
         <StageStrip bookId={id} />
       </header>
-      {book.overtaken && <OvertakenSlip overtaken={book.overtaken} />}
+      {book.halted && <HaltedSlip halted={book.halted} />}
       {book.failure && <Failure book={book} />}
+      <StageActions book={book} />
       <BookDrops book={book}>
         <Outlet context={book} />
       </BookDrops>
@@ -117,7 +107,7 @@ function StateLine({ book }: { readonly book: OpenBook }) {
       ·<span className="measure text-ink">{measureSize(width, height, unit)}</span>·
       <Link to={`/books/${book.id}/history`} className="underline decoration-1 hover:text-ink" title="Every change (Y)">
         <span role="status" aria-live="polite">
-          {saving ? 'saving …' : book.overtaken ? 'not saved' : `saved ${saved}`}
+          {book.halted ? 'not saved' : saving ? 'saving …' : `saved ${saved}`}
         </span>
       </Link>
       ·

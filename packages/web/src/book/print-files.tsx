@@ -1,6 +1,8 @@
 import { useSearchParams } from 'react-router';
 import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import type { Action } from '../app/action.ts';
+import { MadeLink } from '../app/made-link.tsx';
+import { openMade } from '../app/makings.ts';
 import { useSettings } from '../app/settings.ts';
 import { useAddress } from '../ui/use-address.ts';
 import { passesOf, PrintPasses, runWords } from './print-passes.tsx';
@@ -54,15 +56,7 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
             {title}, front and back <span className="key">{keys}</span>
           </button>
         ) : (
-          <a
-            key={id}
-            className={`action ${id === 'print' ? 'action-first' : ''}`}
-            href={href}
-            target="_blank"
-            rel="noreferrer"
-          >
-            {title} <span className="key">{keys}</span>
-          </a>
+          <FileToOpen key={id} link={{ id, title, keys, href }} />
         ),
       )}
       <LargeDummies book={book} />
@@ -98,6 +92,25 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
   );
 }
 
+/** Lines are there at once; what goes through a printer is made first. */
+function FileToOpen({ link: { id, title, keys, href } }: { readonly link: FileLink }) {
+  const look = `action ${id === 'print' ? 'action-first' : ''}`;
+  const said = (
+    <>
+      {title} <span className="key">{keys}</span>
+    </>
+  );
+  return id === 'lines' ? (
+    <a className={look} href={href} target="_blank" rel="noreferrer">
+      {said}
+    </a>
+  ) : (
+    <MadeLink className={look} href={href} title={title}>
+      {said}
+    </MadeLink>
+  );
+}
+
 /** What a home printer takes, by the unit in use. */
 const HOME_PAPERS = { mm: 'a4', in: 'letter' } as const;
 
@@ -116,12 +129,12 @@ function LargeDummies({ book }: { readonly book: OpenBook }) {
   return (
     <p className="flex flex-wrap gap-x-3 text-sm">
       <span className="text-quiet">The dummy on {home.name}:</span>
-      <a className="remedy" href={address('reduced')} target="_blank" rel="noreferrer">
+      <MadeLink className="remedy" href={address('reduced')} title="Numbered dummy, made smaller">
         made smaller
-      </a>
-      <a className="remedy" href={address('tiled')} target="_blank" rel="noreferrer">
+      </MadeLink>
+      <MadeLink className="remedy" href={address('tiled')} title="Numbered dummy, in parts">
         full size, in parts
-      </a>
+      </MadeLink>
     </p>
   );
 }
@@ -136,6 +149,10 @@ export function usePrintActions(book: OpenBook): readonly Action[] {
     id,
     title,
     keys,
-    run: () => (id === 'print' && two ? setAddress(IN_PASSES) : void window.open(href, '_blank', 'noopener')),
+    run: () => {
+      if (id === 'print' && two) setAddress(IN_PASSES);
+      else if (id === 'lines') window.open(href, '_blank', 'noopener');
+      else void openMade(href, title);
+    },
   }));
 }

@@ -6,6 +6,7 @@ import { papersForEdition } from '@eight-up/core/printing/print-layout';
 import { flipForPass } from '@eight-up/core/printer/printer';
 import { counted } from '@eight-up/words/forms';
 import { putBackSentence } from '@eight-up/words/printers';
+import { MadeLink } from '../app/made-link.tsx';
 import { useSettings } from '../app/settings.ts';
 import { PuttingBack } from '../printing/pile-picture.tsx';
 import type { OpenBook } from './use-book.ts';
@@ -87,9 +88,9 @@ function Pass({ n, file, children }: { readonly n: number; readonly file: string
   return (
     <li className="grid grid-cols-[2rem_minmax(0,1fr)] items-center">
       <b className="font-title text-xl">{n}</b>
-      <a className="action action-first w-fit" href={file} target="_blank" rel="noreferrer">
+      <MadeLink className="action action-first w-fit" href={file} title={children}>
         {children}
-      </a>
+      </MadeLink>
     </li>
   );
 }

@@ -5,6 +5,7 @@ import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import { NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
 import type { LengthUnit } from '@eight-up/core/units/measure';
 import { postJson, type ApiFailure } from '../app/api.ts';
+import { outboxOf } from '../outbox/outboxes.ts';
 import { filesForBook } from './files-for-book.ts';
 
 /** The sheet most makers have at hand: A4, or letter where inches are used; nearly always long grain. */
@@ -36,7 +37,7 @@ export function useBeginBook() {
       }),
     onSuccess: (book, { files = [], stage }) => {
       filesForBook(book.id, files);
-      queries.setQueryData(['book', book.id], book);
+      outboxOf(book.id).fetched(book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       void navigate(`/books/${book.id}/${stage}`);
     },

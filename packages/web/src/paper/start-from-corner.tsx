@@ -7,7 +7,8 @@ import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { becomesWords } from '@eight-up/words/cutting';
 import { getJson, postJson, type ApiFailure } from '../app/api.ts';
-import { windowId } from '../app/settings.ts';
+import { outboxOf } from '../outbox/outboxes.ts';
+import { windowId } from '../outbox/window.ts';
 import { withParts } from './corner-parts.ts';
 
 /** Takes a size from the drawer: a new book where the form is known, parts of a book on the shelf where it is not yet. */
@@ -47,7 +48,7 @@ function NewBook({
         sheet: sheetOfCorner(corner, kind),
       }),
     onSuccess: (book) => {
-      queries.setQueryData(['book', book.id], book);
+      outboxOf(book.id).fetched(book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       void navigate(`/books/${book.id}/paper`);
     },
@@ -94,11 +95,11 @@ function KeepAsParts({
     mutationFn: (into) =>
       postJson(`/api/books/${into.id}/revisions`, {
         expect: into.revision,
-        window: windowId,
+        window: windowId(),
         command: { kind: 'set-kit', kit: withParts(into.book.kit, paper, corner, kind) },
       }),
     onSuccess: (saved) => {
-      queries.setQueryData(['book', saved.id], saved);
+      outboxOf(saved.id).fetched(saved);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       void navigate(`/books/${saved.id}/paper`);
     },

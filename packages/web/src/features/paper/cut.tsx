@@ -27,6 +27,7 @@ import {
 import { counted } from '@eight-up/words/forms';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
+import { MadeLink } from '../../app/made-link.tsx';
 import { useSettings } from '../../app/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { CuttingPicture } from '../../paper/cutting-picture.tsx';
@@ -231,13 +232,17 @@ function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: Pape
   const printer = unit === 'mm' ? 'a4' : 'letter';
   return (
     <nav aria-label="Files for cutting" className="flex flex-col gap-2">
-      <a className="action action-first" href={address('cutting.pdf')} target="_blank" rel="noreferrer">
+      <MadeLink className="action action-first" href={address('cutting.pdf')} title="Bench sheet">
         Bench sheet
-      </a>
+      </MadeLink>
       <p className="flex flex-wrap gap-x-3 text-sm">
-        <a className="remedy" href={address('cutting-tiles.pdf', `&paper=${printer}`)} target="_blank" rel="noreferrer">
+        <MadeLink
+          className="remedy"
+          href={address('cutting-tiles.pdf', `&paper=${printer}`)}
+          title="Cutting plan over printer pages"
+        >
           1 : 1 over printer pages
-        </a>
+        </MadeLink>
         <a className="remedy" href={address('cutting.svg')} download>
           SVG
         </a>

@@ -5,7 +5,6 @@ import { isStale, taskOf } from '@eight-up/core/cutting/chosen';
 import { pagesPaper } from '@eight-up/core/document/document';
 import { PAGES_SLOT, type PaperSlot } from '@eight-up/core/document/kit';
 import { togetherWords } from '@eight-up/words/cutting';
-import { useActions } from '../../app/actions.tsx';
 import { useOpenBook } from '../../book/use-book.ts';
 import { usePapers } from '../../paper/use-papers.ts';
 import { Choices } from '../../ui/choices.tsx';
@@ -14,14 +13,8 @@ import { KitEditor } from './kit-editor.tsx';
 import { Ranking } from './ranking.tsx';
 import { SheetForBook } from './sheet-for-book.tsx';
 import { SideBySide } from './side-by-side.tsx';
+import { QUESTIONS } from './questions.ts';
 
-/** The questions makers ask of paper, and the plan that comes of them. */
-const QUESTIONS = [
-  { id: 'book', name: 'I know my book', keys: 'B' },
-  { id: 'sheet', name: 'I have this paper', keys: 'S' },
-  { id: 'compare', name: 'Which paper, which grain?', keys: 'W' },
-  { id: 'cut', name: 'How to cut it', keys: 'C' },
-] as const;
 type Question = (typeof QUESTIONS)[number]['id'];
 
 /** What the book is cut from: yield, grain, sheets to buy, the cutting plan. */
@@ -36,7 +29,6 @@ export function PaperStage() {
   const [kitOpen, setKitOpen] = useState(true);
   const ask = (id: Question, slot: PaperSlot = on) =>
     setQuery(slot === PAGES_SLOT ? { ask: id } : { ask: id, on: slot });
-  useActions(QUESTIONS.map(({ id, name, keys }) => ({ id: `ask-${id}`, title: name, keys, run: () => ask(id) })));
   const task = taskOf(book.plan, book.book, on);
   const ofKind = papers.filter((paper) => paper.kind === kind);
   const chosen = book.book.papers[on];

@@ -1,14 +1,12 @@
 import { useState } from 'react';
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/react';
-import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import type { Printing } from '@eight-up/core/document/printing';
 import { unreachedOn } from '@eight-up/core/printing/reach';
-import { mostFolios } from '@eight-up/core/folding/nest';
 import { useActions } from '../../app/actions.tsx';
+import { panelsFor } from '../../app/stage.ts';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
-import type { OpenBook } from '../../book/use-book.ts';
 import { useOpenBook } from '../../book/use-book.ts';
 import { useAddress } from '../../ui/use-address.ts';
 import { BothFaces } from './both-faces.tsx';
@@ -17,26 +15,15 @@ import { PaperAndMarks } from './paper-and-marks.tsx';
 import { Poster } from './poster.tsx';
 import type { PrintingPanel } from './printing-panel.ts';
 import { PrinterReach } from './printer-reach.tsx';
+import { PANELS, type SheetsPanel } from './panels.ts';
 
-interface Panel {
-  readonly id: string;
-  readonly name: string;
-  readonly show: (panel: PrintingPanel) => React.ReactNode;
-}
-
-const isNest = ({ plan }: OpenBook): boolean => mostFolios(plan) > 1;
-const printsBacks = ({ plan }: OpenBook): boolean => sidesOf(plan.run.laid, 0).includes('B');
-
-const panelsOf = (book: OpenBook): readonly Panel[] => [
-  ...(printsBacks(book)
-    ? [{ id: 'faces', name: 'Front and back', show: (panel: PrintingPanel) => <BothFaces {...panel} /> }]
-    : [{ id: 'back', name: 'The back of the sheet', show: (panel: PrintingPanel) => <Poster {...panel} /> }]),
-  { id: 'reach', name: 'Printer’s reach', show: (panel) => <PrinterReach {...panel} /> },
-  { id: 'paper', name: 'Paper and marks', show: (panel) => <PaperAndMarks {...panel} /> },
-  ...(isNest(book)
-    ? [{ id: 'creep', name: 'Creep and trim', show: (panel: PrintingPanel) => <CreepAndTrim {...panel} /> }]
-    : []),
-];
+const SHOWN: Readonly<Record<SheetsPanel, (panel: PrintingPanel) => React.ReactNode>> = {
+  faces: (panel) => <BothFaces {...panel} />,
+  back: (panel) => <Poster {...panel} />,
+  reach: (panel) => <PrinterReach {...panel} />,
+  paper: (panel) => <PaperAndMarks {...panel} />,
+  creep: (panel) => <CreepAndTrim {...panel} />,
+};
 
 /** The face of the sheet as it must print, the files, and everything that decides how they come out. */
 export function SheetsStage() {
@@ -69,7 +56,7 @@ export function SheetsStage() {
 /** One of the panels at a time; which one stands in the address. */
 function Panels({ book, set }: PrintingPanel) {
   const [search, setAddress] = useAddress();
-  const panels = panelsOf(book);
+  const panels = panelsFor(PANELS, book);
   const chosen = Math.max(
     0,
     panels.findIndex(({ id }) => id === search.get('with')),
@@ -95,9 +82,9 @@ function Panels({ book, set }: PrintingPanel) {
         ))}
       </TabList>
       <TabPanels className="grow px-7 pb-3 pt-2.5">
-        {panels.map(({ id, show }) => (
+        {panels.map(({ id }) => (
           <TabPanel key={id} tabIndex={-1}>
-            {show({ book, set })}
+            {SHOWN[id as SheetsPanel]({ book, set })}
           </TabPanel>
         ))}
       </TabPanels>

@@ -9,7 +9,9 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { counted, formFacts, ordinal } from '@eight-up/words/forms';
 import { formWords } from '@eight-up/words/forms/registry';
 import { postJson, type ApiFailure } from '../../app/api.ts';
-import { useSettings, windowId } from '../../app/settings.ts';
+import { useSettings } from '../../app/settings.ts';
+import { outboxOf } from '../../outbox/outboxes.ts';
+import { windowId } from '../../outbox/window.ts';
 import type { Done } from './what-happened.tsx';
 
 /** A book's name, what it is, how far it is, and behind one button what can be done with it. */
@@ -44,10 +46,13 @@ export function BookCaption({
     mutationFn: (title) =>
       postJson(`/api/books/${book.id}/revisions`, {
         expect: book.revision,
-        window: windowId,
+        window: windowId(),
         command: { kind: 'rename', title },
       }),
-    onSuccess: again,
+    onSuccess: (saved) => {
+      outboxOf(saved.id).fetched(saved);
+      again();
+    },
     onError: again,
   });
   const unit = useSettings((s) => s.unit);

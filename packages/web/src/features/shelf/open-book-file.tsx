@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ImportAnswer } from '@eight-up/core/contract/answers';
 import { bookFileNoteWords } from '@eight-up/words/problems';
 import { postForm, type ApiFailure } from '../../app/api.ts';
+import { outboxOf } from '../../outbox/outboxes.ts';
 import { FileButton } from '../../ui/file-button.tsx';
 
 /** Takes in a book that was saved as one file, here or on another machine. */
@@ -21,7 +22,7 @@ export function OpenBookFile() {
       return postForm('/api/books/import', form, { onProgress: setArrived, signal: stop.current.signal });
     },
     onSuccess: ({ notes, ...book }) => {
-      queries.setQueryData(['book', book.id], book);
+      outboxOf(book.id).fetched(book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       // What was left out is told before the book is opened.
       if (notes.length === 0) void navigate(`/books/${book.id}/pages`);

@@ -1,19 +1,12 @@
 import { memo } from 'react';
 import { NavLink } from 'react-router';
+import { ON_STRIP } from '../app/stages.ts';
 
 /** The order of work is the navigation. Each stage is one panel of a folded strip; the open one lies flat. */
-export const STAGES = [
-  { path: 'form', name: 'Form' },
-  { path: 'paper', name: 'Paper' },
-  { path: 'pages', name: 'Pages' },
-  { path: 'sheets', name: 'Sheets' },
-  { path: 'fold', name: 'Fold' },
-] as const;
-
 export const StageStrip = memo(function StageStrip({ bookId }: { readonly bookId: string }) {
   return (
     <nav aria-label="Stages" className="flex items-start">
-      {STAGES.map(({ path, name }, i) => (
+      {ON_STRIP.map(({ path, name }, i) => (
         <NavLink
           key={path}
           to={`/books/${bookId}/${path}`}

@@ -1,0 +1,35 @@
+import type { ComponentType } from 'react';
+import type { BookDocument } from '@eight-up/core/document/document';
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+
+/** What a stage may look at to say whether it, or a panel of it, is for a book. */
+export interface StageBook {
+  readonly book: BookDocument;
+  readonly plan: FoldedBook;
+}
+
+/** One of several things that a stage shows; which one stands in the address. */
+export interface StagePanel {
+  readonly id: string;
+  readonly name: string;
+  /** while its stage is open */
+  readonly keys?: string;
+  readonly query: Readonly<Record<string, string>>;
+  /** left out: for every book */
+  readonly isFor?: (book: StageBook) => boolean;
+}
+
+/** A stage of a book. The router, the strip, the keys, the finder and the pictures of the documentation read it. */
+export interface StageDeclared {
+  readonly path: string;
+  readonly name: string;
+  /** panels of the strip are in the order of work; others are reached from where they are needed */
+  readonly onStrip: boolean;
+  /** left out: its place on the strip */
+  readonly keys?: string;
+  readonly panels: readonly StagePanel[];
+  readonly load: () => Promise<ComponentType>;
+}
+
+export const panelsFor = (panels: readonly StagePanel[], book: StageBook): readonly StagePanel[] =>
+  panels.filter(({ isFor }) => isFor === undefined || isFor(book));

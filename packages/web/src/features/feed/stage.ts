@@ -1,0 +1,9 @@
+import type { StageDeclared } from '../../app/stage.ts';
+
+export const feedStage: StageDeclared = {
+  path: 'feed',
+  name: 'How your printer feeds',
+  onStrip: false,
+  panels: [],
+  load: async () => (await import('./feed-rehearsal.tsx')).FeedRehearsal,
+};

@@ -1,0 +1,9 @@
+import type { StageDeclared } from '../../app/stage.ts';
+
+export const foldStage: StageDeclared = {
+  path: 'fold',
+  name: 'Fold',
+  onStrip: true,
+  panels: [],
+  load: async () => (await import('./fold-stage.tsx')).FoldStage,
+};

@@ -1,0 +1,10 @@
+import type { StageDeclared } from '../../app/stage.ts';
+
+export const historyStage: StageDeclared = {
+  path: 'history',
+  name: 'Every change of this book',
+  onStrip: false,
+  keys: 'Y',
+  panels: [],
+  load: async () => (await import('./history.tsx')).History,
+};

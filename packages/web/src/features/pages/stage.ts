@@ -1,0 +1,9 @@
+import type { StageDeclared } from '../../app/stage.ts';
+
+export const pagesStage: StageDeclared = {
+  path: 'pages',
+  name: 'Pages',
+  onStrip: true,
+  panels: [],
+  load: async () => (await import('./pages-stage.tsx')).PagesStage,
+};

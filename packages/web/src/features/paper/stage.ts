@@ -1,0 +1,10 @@
+import type { StageDeclared } from '../../app/stage.ts';
+import { QUESTIONS } from './questions.ts';
+
+export const paperStage: StageDeclared = {
+  path: 'paper',
+  name: 'Paper',
+  onStrip: true,
+  panels: QUESTIONS,
+  load: async () => (await import('./paper-stage.tsx')).PaperStage,
+};
