@@ -6,7 +6,7 @@ import type { Parent } from '@eight-up/core/cutting/parent';
 import type { PaperPlan, RankBy } from '@eight-up/core/cutting/plan-on-paper';
 import { isOwnSheet, OWN_SHEET, pieceName, type CutEdge, type Kit } from '@eight-up/core/document/kit';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import type { Paper } from '@eight-up/core/paper/paper';
+import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
 import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
 import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
@@ -14,7 +14,7 @@ import { counted } from './forms.ts';
 import { formWords, parameterAnswer, parameterQuestion } from './forms/registry.ts';
 import type { MakerSettings } from '@eight-up/core/document/maker-settings';
 import type { BookKind } from '@eight-up/core/cutting/sheet-becomes';
-import { KIND_WORDS, moneyWords } from './papers.ts';
+import { moneyWords } from './papers.ts';
 import type { PartName } from '@eight-up/core/folding/assembly';
 
 const STRIP = { one: 'concertina strip', many: 'concertina strips' };
@@ -46,9 +46,11 @@ const PART_WORDS: Readonly<Record<PartName, string>> = {
   cover: 'cover',
 };
 
+const TOGETHER: Readonly<Record<PaperKind, string>> = { text: 'pages', board: 'boards', covering: 'coverings' };
+
 /** What is cut from one paper: all of a kind, or the parts that have a paper of their own. */
 export function togetherWords({ slot, kind, own, pieces }: CutTogether): string {
-  if (slot === kind) return KIND_WORDS[kind].many.toLowerCase();
+  if (slot === kind) return TOGETHER[kind];
   const parts = own.length > 0 ? [PART_WORDS[slot as PartName]] : [];
   return [...parts, ...pieces.map(({ name }) => name.toLowerCase())].join(', ');
 }

@@ -51,7 +51,7 @@ export function PaperStage() {
         </div>
         {slots.length > 1 && (
           <Choices<PaperSlot>
-            label="Cut from"
+            label="What is cut"
             value={on}
             onChange={(slot) => ask(question, slot)}
             choices={slots.map((one) => ({ value: one.slot, name: togetherWords(one) }))}

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { MeasurementsAnswer } from '@eight-up/core/contract/answers';
 import { pagesPaper } from '@eight-up/core/document/document';
 import type { Measurement } from '@eight-up/core/measuring/measurement';
@@ -16,14 +16,16 @@ export function MeasuredCreep({ book, take }: { readonly book: OpenBook; readonl
   const paper = pagesPaper(book.book)?.paper.id;
   const about = paper === undefined ? `book=${book.id}` : `paper=${encodeURIComponent(paper)}`;
   const asked = useQuery<MeasurementsAnswer, ApiFailure>({
-    queryKey: ['measurements', 'creep', about, creep.model === 'measured' && creep.measured],
+    // Saved changes may have added one.
+    queryKey: ['measurements', 'creep', about, book.revision],
+    placeholderData: keepPreviousData,
     queryFn: () => getJson<MeasurementsAnswer>(`/api/measurements?method=creep&${about}`),
   });
   const newest = asked.data?.measurements[0] as Measurement<'creep'> | undefined;
   const perFolio = newest?.lengths?.aFolio;
   if (!newest || perFolio === undefined || (creep.model === 'measured' && creep.measured === perFolio)) return null;
   return (
-    <p className="max-w-72 pb-1 text-sm">
+    <p className="max-w-36 text-sm leading-tight">
       {measure(perFolio, unit)} a folio, {measuredWords(newest, unit)}
       {paper === undefined ? '' : ' on this paper'}
       {newest.book === book.id ? '' : ', in another book'}.{' '}
