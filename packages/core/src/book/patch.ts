@@ -16,9 +16,15 @@ export type StoredChangeProblem = CommandProblem | { readonly code: 'patch-does-
 
 const texts = new WeakMap<object, string>();
 
+/** Keys in one order: what came another way through a file or a migration has them in another. */
+const inOrder = (_: string, value: unknown): unknown =>
+  value === null || typeof value !== 'object' || Array.isArray(value)
+    ? value
+    : Object.fromEntries(Object.entries(value).sort(([one], [other]) => (one < other ? -1 : 1)));
+
 /** Entries of a list are the same where they say the same. Kept by entry: most are the same objects before and after. */
 const said = (entry: object): string => {
-  const text = texts.get(entry) ?? JSON.stringify(entry);
+  const text = texts.get(entry) ?? JSON.stringify(entry, inOrder);
   texts.set(entry, text);
   return text;
 };
@@ -30,7 +36,7 @@ const asStored = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** Whether two states would be stored alike, whatever the order of their keys. */
 export const isSame = (one: object, other: object): boolean =>
-  differ.diff(asStored(one), asStored(other)) === undefined;
+  JSON.stringify(one) === JSON.stringify(other) || differ.diff(asStored(one), asStored(other)) === undefined;
 
 /** The way from one state of a book to another. */
 export function patchTo(now: BookDocument, wanted: BookDocument): Patch {

@@ -63,6 +63,26 @@ describe('a book file of the version before', () => {
     }
     expect(book.book).toEqual(((await elsewhere.request.get(`/api/books/${id}/at/0`)).body as BookAnswer).book);
   });
+
+  it('of which documents had one version for all comes so too: its pieces say from which paper they are cut', async () => {
+    const taken = await send(readFileSync(new URL('../../test/book-files/version-6.zip', import.meta.url)));
+    expect([taken.status, taken.body.notes, taken.body.revision]).toEqual([201, [], 6]);
+    let book: BookAnswer = taken.body;
+    const pieces = ({ book: { kit } }: BookAnswer) => kit.pieces.map(({ on, from }) => [on, from]);
+    expect(pieces(book)).toEqual([
+      ['text', 'text'],
+      ['board', 'board'],
+    ]);
+    expect((await history(elsewhere, book.id)).entries.find(({ name }) => name)?.name).toBe('with its boards');
+    for (; book.canUndo;)
+      book = (await elsewhere.request.post(`/api/books/${book.id}/undo`).send({ expect: book.revision, window: 'w' }))
+        .body as BookAnswer;
+    expect([book.book.title, book.book.pages.some(({ content }) => content)]).toEqual(['Under test', false]);
+    for (; book.canRedo;)
+      book = (await elsewhere.request.post(`/api/books/${book.id}/redo`).send({ expect: book.revision, window: 'w' }))
+        .body as BookAnswer;
+    expect([book.book.title, pieces(book).length]).toEqual(['Eight tides', 2]);
+  });
 });
 
 describe('the history of a book in its file', () => {
