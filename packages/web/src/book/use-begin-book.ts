@@ -5,7 +5,7 @@ import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import { NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
 import type { LengthUnit } from '@eight-up/core/units/measure';
 import { postJson, type ApiFailure } from '../app/api.ts';
-import { outboxOf } from '../outbox/outboxes.ts';
+import { handOver } from '../outbox/hand-over.ts';
 import { filesForBook } from './files-for-book.ts';
 
 /** The sheet most makers have at hand: A4, or letter where inches are used; nearly always long grain. */
@@ -35,9 +35,9 @@ export function useBeginBook() {
         parameters: form.parameters,
         sheet,
       }),
-    onSuccess: (book, { files = [], stage }) => {
+    onSuccess: async (book, { files = [], stage }) => {
       filesForBook(book.id, files);
-      outboxOf(book.id).fetched(book);
+      await handOver(book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       void navigate(`/books/${book.id}/${stage}`);
     },

@@ -7,7 +7,7 @@ import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { becomesWords } from '@eight-up/words/cutting';
 import { getJson, postJson, type ApiFailure } from '../app/api.ts';
-import { outboxOf } from '../outbox/outboxes.ts';
+import { handOver } from '../outbox/hand-over.ts';
 import { windowId } from '../outbox/window.ts';
 import { withParts } from './corner-parts.ts';
 
@@ -47,8 +47,8 @@ function NewBook({
         parameters: form.parameters,
         sheet: sheetOfCorner(corner, kind),
       }),
-    onSuccess: (book) => {
-      outboxOf(book.id).fetched(book);
+    onSuccess: async (book) => {
+      await handOver(book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       void navigate(`/books/${book.id}/paper`);
     },
@@ -98,8 +98,8 @@ function KeepAsParts({
         window: windowId(),
         command: { kind: 'set-kit', kit: withParts(into.book.kit, paper, corner, kind) },
       }),
-    onSuccess: (saved) => {
-      outboxOf(saved.id).fetched(saved);
+    onSuccess: async (saved) => {
+      await handOver(saved);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       void navigate(`/books/${saved.id}/paper`);
     },

@@ -10,7 +10,7 @@ import { counted, formFacts, ordinal } from '@eight-up/words/forms';
 import { formWords } from '@eight-up/words/forms/registry';
 import { postJson, type ApiFailure } from '../../app/api.ts';
 import { useSettings } from '../../app/settings.ts';
-import { outboxOf } from '../../outbox/outboxes.ts';
+import { handOver } from '../../outbox/hand-over.ts';
 import { windowId } from '../../outbox/window.ts';
 import type { Done } from './what-happened.tsx';
 
@@ -49,8 +49,8 @@ export function BookCaption({
         window: windowId(),
         command: { kind: 'rename', title },
       }),
-    onSuccess: (saved) => {
-      outboxOf(saved.id).fetched(saved);
+    onSuccess: async (saved) => {
+      await handOver(saved);
       again();
     },
     onError: again,

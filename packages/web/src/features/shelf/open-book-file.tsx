@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ImportAnswer } from '@eight-up/core/contract/answers';
 import { bookFileNoteWords } from '@eight-up/words/problems';
 import { postForm, type ApiFailure } from '../../app/api.ts';
-import { outboxOf } from '../../outbox/outboxes.ts';
+import { handOver } from '../../outbox/hand-over.ts';
 import { FileButton } from '../../ui/file-button.tsx';
 
 /** Takes in a book that was saved as one file, here or on another machine. */
@@ -21,8 +21,8 @@ export function OpenBookFile() {
       setArrived(0);
       return postForm('/api/books/import', form, { onProgress: setArrived, signal: stop.current.signal });
     },
-    onSuccess: ({ notes, ...book }) => {
-      outboxOf(book.id).fetched(book);
+    onSuccess: async ({ notes, ...book }) => {
+      await handOver(book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
       // What was left out is told before the book is opened.
       if (notes.length === 0) void navigate(`/books/${book.id}/pages`);
