@@ -35,128 +35,23 @@ const EDGE_NAMES: readonly (readonly [Edge, string])[] = EDGES.map((edge) => [ed
 /** The larger side of the picture beside the fields, pixels. */
 const PICTURE = 210;
 
+interface SectionProps {
+  readonly paper: Paper;
+  readonly set: (change: Partial<Paper>) => void;
+}
+
 /** Everything that is known of one paper; each field saves itself. */
 export function PaperEditor({ paper, acts }: { readonly paper: Paper; readonly acts: DrawerActs }) {
-  const unit = useSettings((s) => s.unit);
-  const { sheet } = paper;
   const set = (change: Partial<Paper>) => acts.change({ ...paper, ...change });
-  const lay = (change: Partial<Paper['sheet']>) => set({ sheet: { ...sheet, ...change } });
-  const turn = () =>
-    set({ sheet: turnedSheet(sheet), deckles: paper.deckles.map((edge) => EDGES[(EDGES.indexOf(edge) + 1) % 4]!) });
+  const section = { paper, set };
   return (
     <div className="flex flex-wrap-reverse justify-end gap-x-8 gap-y-4">
       <div className="flex min-w-0 max-w-3xl grow basis-[480px] flex-col gap-4">
-        <div className="flex flex-wrap items-end gap-x-5 gap-y-1">
-          <TextField
-            label="Its name"
-            className="min-w-64 grow"
-            value={paper.name}
-            most={200}
-            needed
-            onChange={(name) => set({ name })}
-          />
-          <Choices<PaperKind>
-            label="What it is for"
-            value={paper.kind}
-            onChange={(kind) => set({ kind })}
-            choices={PAPER_KINDS.map((kind) => ({ value: kind, name: KIND_WORDS[kind].one }))}
-          />
-        </div>
-
-        <fieldset>
-          <legend className="font-title text-lg font-bold">Size and grain</legend>
-          <div className="flex flex-wrap items-end gap-x-3 gap-y-1">
-            <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => lay({ width })} />
-            <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => lay({ height })} />
-            <button type="button" className="action py-1.5" onClick={turn}>
-              Turn it
-            </button>
-            <Choices<FibreAxis>
-              label={`Fibres run: ${grainWords(sheet, unit)}`}
-              value={sheet.fibre}
-              onChange={(fibre) =>
-                set({
-                  sheet: { ...sheet, fibre },
-                  foundBy: fibre === 'unknown' || fibre === 'any' ? null : (paper.foundBy ?? 'label'),
-                })
-              }
-              choices={[
-                { value: 'along-width', name: '↔ across' },
-                { value: 'along-height', name: '↕ upright' },
-                { value: 'any', name: 'any way' },
-                { value: 'unknown', name: 'unknown' },
-              ]}
-            />
-            {sheet.fibre !== 'unknown' && sheet.fibre !== 'any' && (
-              <Choices<FoundBy>
-                label="Known by"
-                value={paper.foundBy ?? 'guess'}
-                onChange={(foundBy) => set({ foundBy })}
-                choices={FOUND_BY.map((how) => ({ value: how, name: FOUND_NAMES[how] }))}
-              />
-            )}
-          </div>
-          <div className="mt-2">
-            <GrainGuide open={sheet.fibre === 'unknown'} />
-          </div>
-        </fieldset>
-
-        <Body paper={paper} set={set} />
-
-        <fieldset>
-          <legend className="font-title text-lg font-bold">Faces and edges</legend>
-          <div className="flex flex-wrap items-end gap-x-6">
-            <Choices<Paper['faces']>
-              label="Front and back"
-              value={paper.faces}
-              onChange={(faces) => set({ faces })}
-              choices={[
-                { value: 'alike', name: 'alike' },
-                { value: 'differ', name: 'differ' },
-              ]}
-            />
-            <Ticks
-              label="Deckled edges"
-              names={EDGE_NAMES}
-              value={paper.deckles}
-              onChange={(deckles) => set({ deckles })}
-            />
-            <label className="my-1.5 block">
-              <span className="mb-0.5 block text-sm text-quiet">Colour</span>
-              <input
-                type="color"
-                className="h-8 w-16 cursor-pointer border border-ink bg-paper p-0.5"
-                value={paper.colour}
-                onChange={(event) => set({ colour: event.target.value })}
-              />
-            </label>
-          </div>
-        </fieldset>
-
-        <fieldset>
-          <legend className="font-title text-lg font-bold">In the drawer</legend>
-          <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
-            <NumberField
-              label="Price of a sheet"
-              value={paper.price === null ? null : paper.price / 100}
-              digits={2}
-              from={0}
-              to={1_000_000}
-              empty
-              onChange={(price) => set({ price: price === null ? null : Math.round(price * 100) })}
-            />
-            <NumberField
-              label="How many there are"
-              value={paper.stock}
-              digits={0}
-              from={0}
-              to={1_000_000}
-              empty
-              onChange={(stock) => set({ stock })}
-            />
-          </div>
-          <Offcuts paper={paper} set={set} />
-        </fieldset>
+        <NameAndKind {...section} />
+        <SizeAndGrain {...section} />
+        <Body {...section} />
+        <FacesAndEdges {...section} />
+        <InTheDrawer {...section} />
         <TextField label="Note" value={paper.note} most={2000} lines={2} onChange={(note) => set({ note })} />
         <p>
           <button type="button" className="remedy" onClick={() => acts.takeOut(paper)}>
@@ -164,18 +59,146 @@ export function PaperEditor({ paper, acts }: { readonly paper: Paper; readonly a
           </button>
         </p>
       </div>
-      <div aria-hidden="true" className="flex shrink-0 justify-center" style={{ width: PICTURE + 20 }}>
-        <PaperPicture {...paper} pxPerMetre={PICTURE / (Math.max(sheet.width, sheet.height) / 1e9)} />
-      </div>
+      <Portrait paper={paper} />
     </div>
   );
 }
+
+function Portrait({ paper }: { readonly paper: Paper }) {
+  const { width, height } = paper.sheet;
+  return (
+    <div aria-hidden="true" className="flex shrink-0 justify-center" style={{ width: PICTURE + 20 }}>
+      <PaperPicture {...paper} pxPerMetre={PICTURE / (Math.max(width, height) / 1e9)} />
+    </div>
+  );
+}
+
+const NameAndKind = ({ paper, set }: SectionProps) => (
+  <div className="flex flex-wrap items-end gap-x-5 gap-y-1">
+    <TextField
+      label="Its name"
+      className="min-w-64 grow"
+      value={paper.name}
+      most={200}
+      needed
+      onChange={(name) => set({ name })}
+    />
+    <Choices<PaperKind>
+      label="What it is for"
+      value={paper.kind}
+      onChange={(kind) => set({ kind })}
+      choices={PAPER_KINDS.map((kind) => ({ value: kind, name: KIND_WORDS[kind].one }))}
+    />
+  </div>
+);
+
+function SizeAndGrain({ paper, set }: SectionProps) {
+  const unit = useSettings((s) => s.unit);
+  const { sheet } = paper;
+  const lay = (change: Partial<Paper['sheet']>) => set({ sheet: { ...sheet, ...change } });
+  const turn = () =>
+    set({ sheet: turnedSheet(sheet), deckles: paper.deckles.map((edge) => EDGES[(EDGES.indexOf(edge) + 1) % 4]!) });
+  const known = sheet.fibre !== 'unknown' && sheet.fibre !== 'any';
+  return (
+    <fieldset>
+      <legend className="font-title text-lg font-bold">Size and grain</legend>
+      <div className="flex flex-wrap items-end gap-x-3 gap-y-1">
+        <MeasureField label="Width" value={sheet.width} onChange={(width: Nm) => lay({ width })} />
+        <MeasureField label="Height" value={sheet.height} onChange={(height: Nm) => lay({ height })} />
+        <button type="button" className="action py-1.5" onClick={turn}>
+          Turn it
+        </button>
+        <Choices<FibreAxis>
+          label={`Fibres run: ${grainWords(sheet, unit)}`}
+          value={sheet.fibre}
+          onChange={(fibre) =>
+            set({
+              sheet: { ...sheet, fibre },
+              foundBy: fibre === 'unknown' || fibre === 'any' ? null : (paper.foundBy ?? 'label'),
+            })
+          }
+          choices={[
+            { value: 'along-width', name: '↔ across' },
+            { value: 'along-height', name: '↕ upright' },
+            { value: 'any', name: 'any way' },
+            { value: 'unknown', name: 'unknown' },
+          ]}
+        />
+        {known && (
+          <Choices<FoundBy>
+            label="Known by"
+            value={paper.foundBy ?? 'guess'}
+            onChange={(foundBy) => set({ foundBy })}
+            choices={FOUND_BY.map((how) => ({ value: how, name: FOUND_NAMES[how] }))}
+          />
+        )}
+      </div>
+      <div className="mt-2">
+        <GrainGuide open={sheet.fibre === 'unknown'} />
+      </div>
+    </fieldset>
+  );
+}
+
+const FacesAndEdges = ({ paper, set }: SectionProps) => (
+  <fieldset>
+    <legend className="font-title text-lg font-bold">Faces and edges</legend>
+    <div className="flex flex-wrap items-end gap-x-6">
+      <Choices<Paper['faces']>
+        label="Front and back"
+        value={paper.faces}
+        onChange={(faces) => set({ faces })}
+        choices={[
+          { value: 'alike', name: 'alike' },
+          { value: 'differ', name: 'differ' },
+        ]}
+      />
+      <Ticks label="Deckled edges" names={EDGE_NAMES} value={paper.deckles} onChange={(deckles) => set({ deckles })} />
+      <label className="my-1.5 block">
+        <span className="mb-0.5 block text-sm text-quiet">Colour</span>
+        <input
+          type="color"
+          className="h-8 w-16 cursor-pointer border border-ink bg-paper p-0.5"
+          value={paper.colour}
+          onChange={(event) => set({ colour: event.target.value })}
+        />
+      </label>
+    </div>
+  </fieldset>
+);
+
+const InTheDrawer = ({ paper, set }: SectionProps) => (
+  <fieldset>
+    <legend className="font-title text-lg font-bold">In the drawer</legend>
+    <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+      <NumberField
+        label="Price of a sheet"
+        value={paper.price === null ? null : paper.price / 100}
+        digits={2}
+        from={0}
+        to={1_000_000}
+        empty
+        onChange={(price) => set({ price: price === null ? null : Math.round(price * 100) })}
+      />
+      <NumberField
+        label="How many there are"
+        value={paper.stock}
+        digits={0}
+        from={0}
+        to={1_000_000}
+        empty
+        onChange={(stock) => set({ stock })}
+      />
+    </div>
+    <Offcuts paper={paper} set={set} />
+  </fieldset>
+);
 
 /** Sheets of office paper that make a stack high enough to measure. */
 const STACK = 100;
 
 /** Weight and thickness: measured, or estimated from the stuff and said so. */
-function Body({ paper, set }: { readonly paper: Paper; readonly set: (change: Partial<Paper>) => void }) {
+function Body({ paper, set }: SectionProps) {
   const unit = useSettings((s) => s.unit);
   const { grammage, stuff, caliper } = paper;
   const { drawer } = usePapers();
