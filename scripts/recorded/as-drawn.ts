@@ -9,16 +9,7 @@ import {
   type PDFObject,
   type PDFPage,
 } from '@cantoo/pdf-lib';
-
-type Matrix = readonly [number, number, number, number, number, number];
-const after = (f: Matrix, g: Matrix): Matrix => [
-  f[0] * g[0] + f[2] * g[1],
-  f[1] * g[0] + f[3] * g[1],
-  f[0] * g[2] + f[2] * g[3],
-  f[1] * g[2] + f[3] * g[3],
-  f[0] * g[4] + f[2] * g[5] + f[4],
-  f[1] * g[4] + f[3] * g[5] + f[5],
-];
+import { affineAfter, type Affine } from '../../packages/core/src/geometry/affine.ts';
 
 /**
  * What a page shows, whichever way its operators say it: every path, picture and letter at its place on the page (thousandths of a point), with the
@@ -27,13 +18,13 @@ const after = (f: Matrix, g: Matrix): Matrix => [
 export function asDrawn(document: PDFDocument, page: PDFPage): readonly string[] {
   const told: string[] = [];
   const fonts = fontsOf(document, page);
-  let ctm: Matrix = [1, 0, 0, 1, 0, 0];
+  let ctm: Affine = [1, 0, 0, 1, 0, 0];
   let look: Record<string, string> = {};
   let clips: readonly string[] = [];
-  const kept: [Matrix, Record<string, string>, readonly string[]][] = [];
+  const kept: [Affine, Record<string, string>, readonly string[]][] = [];
   let path: string[] = [];
   let waiting: number[] = [];
-  let text: { font: string; matrix: Matrix } = { font: '', matrix: ctm };
+  let text: { font: string; matrix: Affine } = { font: '', matrix: ctm };
   let clipping = false;
   // A hair beside the half, so that what differs in its last digits only is rounded alike.
   const round = (value: number) => Math.round((value + 1.37e-5) * 1000);
@@ -53,7 +44,7 @@ export function asDrawn(document: PDFDocument, page: PDFPage): readonly string[]
         [ctm, look, clips] = kept.pop()!;
         break;
       case 'cm':
-        ctm = after(ctm, n as unknown as Matrix);
+        ctm = affineAfter(ctm, n as unknown as Affine);
         break;
       case 'm':
       case 'l':
@@ -97,7 +88,7 @@ export function asDrawn(document: PDFDocument, page: PDFPage): readonly string[]
         text = { ...text, font: operands[0]! };
         break;
       case 'Tm':
-        text = { ...text, matrix: after(ctm, n as unknown as Matrix) };
+        text = { ...text, matrix: affineAfter(ctm, n as unknown as Affine) };
         break;
       case 'Tj': {
         const { weight, read } = fonts.get(text.font)!;

@@ -1,31 +1,19 @@
 import type { BookDocument } from '@eight-up/core/document/document';
 import { taskOf } from '@eight-up/core/cutting/chosen';
-import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
-import type { Kit, PaperSlot } from '@eight-up/core/document/kit';
+import type { PaperSlot } from '@eight-up/core/document/kit';
 import { parentOf } from '@eight-up/core/cutting/kit';
-import type { Parent } from '@eight-up/core/cutting/parent';
-import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
+import { sizeOfParent } from '@eight-up/core/cutting/plan-on-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
-import type { Sheet } from '@eight-up/core/paper/sheet-size';
+import { otherGrain } from '@eight-up/core/paper/paper';
 import { mm } from '@eight-up/core/units/nm';
 import { pieceWords } from '@eight-up/words/cutting';
+import type { WordedCut } from '@eight-up/words/print-jobs';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { search } from '../compute/search.ts';
 import { Refusal } from '../errors.ts';
 
 /** One of the cutting plans of a book, with all that is needed to draw and word it. */
-export interface PlannedCut {
-  readonly title: string;
-  readonly paperName: string;
-  readonly kit: Kit;
-  readonly faces: Paper['faces'];
-  readonly plan: CuttingPlan;
-  /** the sheet or the offcut that is cut, as its fibres run */
-  readonly sheet: Sheet;
-  readonly trims: Parent['trims'];
-  readonly times: number;
-  readonly whole: PaperPlan;
+export interface PlannedCut extends WordedCut {
   readonly nameOf: (piece: string) => string;
 }
 
