@@ -106,6 +106,29 @@ describe('what waits to be saved', () => {
   });
 });
 
+describe('a duplicated tab', () => {
+  it('is another window: it has a name of its own, and is told what the first one saves', async () => {
+    const { driver } = browser;
+    const first = await driver.getWindowHandle();
+    const named = () => driver.executeScript<string>(`return sessionStorage.getItem('eight-up-window')`);
+    const name = await named();
+    // Opened by the page itself, a tab takes a copy of what its window keeps.
+    await driver.executeScript('window.open(location.href)');
+    const second = (await driver.getAllWindowHandles()).find((handle) => handle !== first)!;
+    await driver.switchTo().window(second);
+    await byRole(driver, 'textbox', 'Title of the book');
+    expect(await named()).not.toBe(name);
+    await driver.switchTo().window(first);
+    expect(await named()).toBe(name);
+    await retitle('Told to the other tab');
+    await untilTitles(['One 3', 'Told to the other tab']);
+    await driver.switchTo().window(second);
+    await waitForText(driver, 'Another window has changed this book.');
+    await driver.close();
+    await driver.switchTo().window(first);
+  });
+});
+
 describe('a file that takes a while', () => {
   it('tells how far it is, can be stopped, and leaves nothing behind', async () => {
     const { driver } = browser;

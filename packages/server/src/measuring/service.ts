@@ -51,10 +51,11 @@ export async function newestOf<M extends Method>(
   em: EntityManager,
   method: M,
   subject: Subject,
-  ids: readonly string[],
+  subjects: readonly { readonly id: string }[],
 ): Promise<ReadonlyMap<string, Measurement<M>>> {
   const of = OF[subject];
-  const rows = await em.find(MeasurementRow, { method, [of]: { $in: [...ids] } }, { orderBy: { n: 'asc' } });
+  const ids = subjects.map(({ id }) => id);
+  const rows = await em.find(MeasurementRow, { method, [of]: { $in: ids } }, { orderBy: { n: 'asc' } });
   return new Map(rows.map((row) => [row[of]!, told(row) as Measurement<M>]));
 }
 

@@ -11,13 +11,8 @@ import { keepMeasurement, newestOf } from '../measuring/service.ts';
 
 type Calipers = ReadonlyMap<string, Measurement<'caliper'>>;
 
-const calipersOf = (em: EntityManager, rows: readonly Pick<PaperRow, 'id'>[]): Promise<Calipers> =>
-  newestOf(
-    em,
-    'caliper',
-    'paper',
-    rows.map(({ id }) => id),
-  );
+const calipersOf = (em: EntityManager, rows: readonly PaperRow[]): Promise<Calipers> =>
+  newestOf(em, 'caliper', 'paper', rows);
 
 /** A paper with its thickness as it was measured last; its row keeps an estimate only. */
 const told = ({ id, doc }: PaperRow, calipers: Calipers): Paper => ({

@@ -15,13 +15,8 @@ import { parseRequest } from '../parse.ts';
 
 type TestPrints = ReadonlyMap<string, Measurement<'test-print'>>;
 
-const testPrintsOf = (em: EntityManager, rows: readonly Pick<PrinterRow, 'id'>[]): Promise<TestPrints> =>
-  newestOf(
-    em,
-    'test-print',
-    'printer',
-    rows.map(({ id }) => id),
-  );
+const testPrintsOf = (em: EntityManager, rows: readonly PrinterRow[]): Promise<TestPrints> =>
+  newestOf(em, 'test-print', 'printer', rows);
 
 /** A printer with what its newest test print showed; its row keeps nothing of it. */
 const told = ({ id, doc }: PrinterRow, prints: TestPrints): Printer => ({

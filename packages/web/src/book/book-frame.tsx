@@ -17,7 +17,12 @@ import { useBook, useSaving, type OpenBook } from './use-book.ts';
 /** What stays the same in all stages of a book: its name, its state, the strip of stages. */
 export function BookFrame() {
   const { id } = useParams();
-  const { book, error } = useBook(id!);
+  // What is known of one book, failures too, is never told of another.
+  return <OneBook key={id} id={id!} />;
+}
+
+function OneBook({ id }: { readonly id: string }) {
+  const { book, error } = useBook(id);
   if (!book) {
     return (
       <main className="p-10">
@@ -35,7 +40,7 @@ export function BookFrame() {
       </main>
     );
   }
-  return <Frame key={id} book={book} />;
+  return <Frame book={book} />;
 }
 
 const Frame = memo(function Frame({ book }: { readonly book: OpenBook }) {

@@ -59,6 +59,8 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   );
   if (shown && plan && !plan.ok)
     return { book, error: new ApiFailure('plan-impossible', commandProblemWords(plan.problem, unit), plan.problem) };
+  // Emptied out of the bin, or gone with an earlier state that was taken up: what this window still knows is no book.
+  if (refused?.code === 'book-not-found') return { book: undefined, error: refused };
   return { book, error: shown ? undefined : refused };
 }
 

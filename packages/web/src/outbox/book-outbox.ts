@@ -65,7 +65,11 @@ export class BookOutbox<Failure> {
   readonly #awaited = new Map<number, Awaited>();
   #state: Outbox<Failure> = emptyOutbox();
   #next = 1;
+  /** the revision on which what was found after a reload had been made */
+  #foundOn: number | undefined;
   #looking = false;
+  /** it will be looked again */
+  #looksLater = false;
 
   constructor(book: string, ports: Ports<Failure>) {
     this.book = book;
@@ -76,8 +80,6 @@ export class BookOutbox<Failure> {
     this.#is({ kind: 'found', ...kept });
     this.#foundOn = kept.revision;
   }
-  /** the revision on which what was found after a reload had been made */
-  #foundOn: number | undefined;
 
   get state(): Outbox<Failure> {
     return this.#state;
@@ -94,13 +96,14 @@ export class BookOutbox<Failure> {
       await this.#look();
       return;
     }
-    this.#is({ kind: 'fetched', answer: await this.#ports.network.fetch(this.book) });
+    const asked = this.#state.saved;
+    this.#is({ kind: 'fetched', answer: await this.#ports.network.fetch(this.book), asked });
     void this.#pump();
   }
 
   /** The book as somebody has just got it from the server. */
   fetched(answer: BookAnswer): void {
-    this.#is({ kind: 'fetched', answer });
+    this.#is({ kind: 'fetched', answer, asked: this.#state.saved });
   }
 
   make(act: Act): void {
@@ -153,8 +156,10 @@ export class BookOutbox<Failure> {
     await this.#answered();
     const { saved, waiting } = this.#state;
     const acts = waiting.map(({ act }) => act);
+    // What can fail comes before the copy, so that it is made once.
+    const answer = await this.#ports.network.fetch(this.book);
     const copy = await this.#ports.network.copy(this.book, saved!.revision, acts);
-    this.#is({ kind: 'parted', answer: await this.#ports.network.fetch(this.book) });
+    this.#is({ kind: 'parted', answer });
     return copy;
   }
 
@@ -197,7 +202,12 @@ export class BookOutbox<Failure> {
   }
 
   #lookLater(): void {
-    this.#ports.later(LOOKS_AGAIN_MS, () => void this.#look());
+    if (this.#looksLater) return;
+    this.#looksLater = true;
+    this.#ports.later(LOOKS_AGAIN_MS, () => {
+      this.#looksLater = false;
+      void this.#look();
+    });
   }
 
   /** Whether the change that had no answer was stored after all: only then is it known what has still to be sent. */

@@ -18,6 +18,7 @@ type Weather = 'fair' | 'refusing' | 'lost-before' | 'lost-after' | 'down';
 class FakeServer implements Network<string> {
   readonly log: { readonly window: string; readonly tag: string; readonly book: BookDocument }[] = [];
   weather: Weather = 'fair';
+  sends = 0;
 
   #answer(n = this.log.length): BookAnswer {
     const book = n === 0 ? made.ok && made.value : this.log[n - 1]!.book;
@@ -39,13 +40,18 @@ class FakeServer implements Network<string> {
   fetch = () => this.#reach(() => this.#answer());
   fetchAt = (_: string, n: number) => this.#reach(() => this.#answer(n));
   authorOf = (_: string, n: number) => this.#reach(() => this.log[n - 1]?.window);
-  copy = () => this.#reach(() => 'copy');
+  copies = 0;
+  copy = () => this.#reach(() => `copy ${++this.copies}`);
+  /** an earlier state of everything is taken up again */
+  restore = (n: number) => void this.log.splice(n);
   send = async (
     _: string,
     act: Act,
     { expect: expected, window }: { expect: number; window: string },
   ): Promise<Sent<string>> => {
     await Promise.resolve();
+    // Sent over and over it would never come to rest.
+    if (++this.sends > 10_000) throw new Error('sent without end');
     const { weather } = this;
     if (weather === 'down' || weather === 'lost-before') return { kind: 'unanswered', failure: 'no answer' };
     if (weather === 'refusing') return { kind: 'refused', failure: 'the disk is full' };
@@ -275,5 +281,74 @@ describe('an outbox', () => {
     server.weather = 'fair';
     one.later.splice(0).forEach((act) => act());
     expect((await lost).revision).toBe(1);
+  });
+
+  it('after an earlier state of everything was taken up, shows that one; what was made on the later state waits for the maker’s choice', async () => {
+    const server = new FakeServer();
+    const [one, two] = [new FakeWindow('one', server), new FakeWindow('two', server)];
+    await one.load();
+    for (const tag of ['one 0', 'one 1', 'one 2']) one.box.make(say(tag));
+    await settle();
+    await two.load();
+    server.restore(1);
+    await two.box.open();
+    expect([two.box.state.saved!.revision, two.box.state.shown!.book]).toEqual([1, server.log[0]!.book]);
+    one.box.make(say('one 3'));
+    await settle();
+    expect([server.sends, one.box.state.halt?.why, one.box.state.waiting.length]).toEqual([4, 'overtaken', 1]);
+    await one.box.takeOver();
+    await settle();
+    expect(server.log.map(({ tag }) => tag)).toEqual(['one 0', 'one 3']);
+  });
+
+  it('an answer that was asked for before a change was acknowledged does not take the screen back', async () => {
+    const server = new FakeServer();
+    const one = new FakeWindow('one', server);
+    await one.load();
+    let answered = (): void => undefined;
+    const asked = server.fetch;
+    const before = await server.fetch();
+    server.fetch = async () => {
+      await new Promise<void>((resolve) => (answered = resolve));
+      return before;
+    };
+    const opening = one.box.open();
+    one.box.make(say('one 0'));
+    await settle();
+    answered();
+    await opening;
+    server.fetch = asked;
+    expect([one.box.state.saved!.revision, one.box.state.shown!.book]).toEqual([1, server.log[0]!.book]);
+  });
+
+  it('looks for a server that is away one time after another, however often it is asked to', async () => {
+    const server = new FakeServer();
+    const one = new FakeWindow('one', server);
+    await one.load();
+    server.weather = 'down';
+    one.box.make(say('one 0'));
+    await settle();
+    for (let times = 0; times < 5; times++) {
+      one.box.tryAgain();
+      await settle();
+    }
+    expect(one.later).toHaveLength(1);
+  });
+
+  it('a copy is made once, even where the server is gone in the middle of it', async () => {
+    const server = new FakeServer();
+    const [one, two] = [new FakeWindow('one', server), new FakeWindow('two', server)];
+    await one.load();
+    await two.load();
+    two.box.make(say('two 0'));
+    await settle();
+    one.box.make(say('one 0'));
+    await settle();
+    const fetch = server.fetch;
+    let fetches = 0;
+    server.fetch = () => (++fetches === 1 ? Promise.reject(new Error('no answer')) : fetch());
+    await expect(one.box.keepCopy()).rejects.toThrow('no answer');
+    await one.box.keepCopy();
+    expect([server.copies, one.box.state.waiting, one.box.state.halt]).toEqual([1, [], undefined]);
   });
 });

@@ -41,8 +41,8 @@ export interface Outbox<Failure> {
 }
 
 export type OutboxEvent<Failure> =
-  /** the book as the server has it now */
-  | { readonly kind: 'fetched'; readonly answer: BookAnswer }
+  /** the book as the server has it; `asked`: what was acknowledged when it was asked for */
+  | { readonly kind: 'fetched'; readonly answer: BookAnswer; readonly asked: BookAnswer | undefined }
   /** what this window had not saved before it was loaded anew, made on this revision */
   | { readonly kind: 'found'; readonly revision: number; readonly waiting: readonly Waiting[] }
   | { readonly kind: 'made'; readonly waiting: Waiting }
@@ -87,7 +87,7 @@ export const emptyOutbox = <Failure>(): Outbox<Failure> => ({
 export function afterEvent<Failure>(box: Outbox<Failure>, event: OutboxEvent<Failure>): Outbox<Failure> {
   switch (event.kind) {
     case 'fetched':
-      return fetched(box, event.answer);
+      return fetched(box, event.answer, event.asked);
     case 'found':
       // Whether the first of them was stored nobody knows yet.
       return { ...box, waiting: [...event.waiting, ...box.waiting], halt: { why: 'unanswered', failure: undefined } };
@@ -108,7 +108,8 @@ export function afterEvent<Failure>(box: Outbox<Failure>, event: OutboxEvent<Fai
     case 'heard':
       return heard(box, event.by);
     case 'overtaken':
-      return heard({ ...box, sending: false }, event.by);
+      // Whichever revision that is: an earlier state of everything may have been taken up again.
+      return { ...box, sending: false, halt: { why: 'overtaken', by: event.by } };
     case 'looked':
       return looked(box, event);
     case 'tried-again':
@@ -128,12 +129,12 @@ export function afterEvent<Failure>(box: Outbox<Failure>, event: OutboxEvent<Fai
   }
 }
 
-/** Asked for anew while something waits, or is behind, the screen must not jump back. */
-function fetched<Failure>(box: Outbox<Failure>, answer: BookAnswer): Outbox<Failure> {
+/** While something waits, or is behind, the screen must not jump; nor back to what was so before a change was acknowledged. */
+function fetched<Failure>(box: Outbox<Failure>, answer: BookAnswer, asked: BookAnswer | undefined): Outbox<Failure> {
   const { saved, waiting, halt } = box;
-  if (halt?.why === 'overtaken' || (saved && answer.revision < saved.revision)) return box;
-  if (waiting.length === 0) return rebased(box, answer);
-  return saved ? box : rebased(box, answer);
+  const late = saved !== asked && saved !== undefined && answer.revision < saved.revision;
+  if (halt?.why === 'overtaken' || late || (saved && waiting.length > 0)) return box;
+  return rebased(box, answer);
 }
 
 function acknowledged<Failure>(box: Outbox<Failure>, answer: BookAnswer): Outbox<Failure> {

@@ -7,6 +7,9 @@ let name: string | undefined;
 /** Names this window to the server and to the others, so that a second window on one book is noticed. */
 export const windowId = (): string => (name ??= known() ?? named());
 
+/** The same for what is changed past an outbox: an outbox that looks for its own change must not take this for it. */
+export const windowAside = (): string => `${windowId()} aside`;
+
 const known = (): string | undefined => sessionStorage.getItem(KEY) ?? undefined;
 
 function named(): string {

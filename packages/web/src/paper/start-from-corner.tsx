@@ -8,7 +8,7 @@ import type { Paper } from '@eight-up/core/paper/paper';
 import { becomesWords } from '@eight-up/words/cutting';
 import { getJson, postJson, type ApiFailure } from '../app/api.ts';
 import { handOver } from '../outbox/hand-over.ts';
-import { windowId } from '../outbox/window.ts';
+import { windowAside } from '../outbox/window.ts';
 import { withParts } from './corner-parts.ts';
 
 /** Takes a size from the drawer: a new book where the form is known, parts of a book on the shelf where it is not yet. */
@@ -95,7 +95,7 @@ function KeepAsParts({
     mutationFn: (into) =>
       postJson(`/api/books/${into.id}/revisions`, {
         expect: into.revision,
-        window: windowId(),
+        window: windowAside(),
         command: { kind: 'set-kit', kit: withParts(into.book.kit, paper, corner, kind) },
       }),
     onSuccess: async (saved) => {

@@ -203,7 +203,9 @@ function Body({ paper, set }: SectionProps) {
   const { grammage, stuff, caliper } = paper;
   const { drawer } = usePapers();
   const last = drawer.data?.measured[paper.id];
-  const [counted, setCounted] = useState(caliper?.sheets ?? STACK);
+  const [counted, setCounted] = useState(
+    caliper?.sheets === undefined || caliper.sheets === 1 ? STACK : caliper.sheets,
+  );
   const [stack, setStack] = useState<Nm>();
   const measured = (high: Nm | undefined, sheets: number) => {
     setStack(high);

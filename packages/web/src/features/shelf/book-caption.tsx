@@ -11,7 +11,7 @@ import { formWords } from '@eight-up/words/forms/registry';
 import { postJson, type ApiFailure } from '../../app/api.ts';
 import { useSettings } from '../../app/settings.ts';
 import { handOver } from '../../outbox/hand-over.ts';
-import { windowId } from '../../outbox/window.ts';
+import { windowAside } from '../../outbox/window.ts';
 import type { Done } from './what-happened.tsx';
 
 /** A book's name, what it is, how far it is, and behind one button what can be done with it. */
@@ -46,7 +46,7 @@ export function BookCaption({
     mutationFn: (title) =>
       postJson(`/api/books/${book.id}/revisions`, {
         expect: book.revision,
-        window: windowId(),
+        window: windowAside(),
         command: { kind: 'rename', title },
       }),
     onSuccess: async (saved) => {
