@@ -14,8 +14,8 @@ const cruise = (...places) =>
 const real = cruise('packages/core/src', 'packages/words/src', 'packages/server/src', 'packages/web/src');
 process.stdout.write(real.stdout);
 process.stderr.write(real.stderr);
-const bad = cruise('scripts/fixtures/packages/core/src');
-for (const rule of ['core-without-node', 'floor-folding', 'migrations-are-frozen'])
+const bad = cruise('scripts/fixtures/packages/core/src', 'scripts/fixtures/packages/web/src');
+for (const rule of ['core-without-node', 'floor-folding', 'migrations-are-frozen', 'web-floor-ui'])
   if (bad.status === 0 || !bad.stdout.includes(rule)) {
     console.error(`The rule "${rule}" did not fire on its bad example:`, bad.stdout, bad.stderr);
     process.exit(1);

@@ -7,7 +7,7 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { startApp } from '../e2e/app.ts';
 import { openBrowser } from '../e2e/browser.ts';
-import { STAGES } from '../packages/web/src/app/stages.ts';
+import { STAGES } from '../packages/web/src/frame/stages.ts';
 
 const FOLDER = path.join(path.dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
 

@@ -5,6 +5,7 @@ import { foldingFigures } from './folding.ts';
 import { keepingFigures } from './keeping.ts';
 import { calibrationMs, report, type Figure } from './measuring.ts';
 import { movingFigures } from './moving.ts';
+import { openingFigures } from './opening.ts';
 import { printingFigures } from './printing.ts';
 import { rehearsingFigures } from './rehearsing.ts';
 import { scrollingFigures } from './scrolling.ts';
@@ -18,6 +19,7 @@ const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readon
   printing: printingFigures,
   keeping: keepingFigures,
   moving: movingFigures,
+  opening: openingFigures,
   booklets: bookletFigures,
   scrolling: scrollingFigures,
   rehearsing: rehearsingFigures,

@@ -77,3 +77,13 @@ export function spentFrom(
     return (how === 'own' ? ownWork(here) : together(here.map(({ ts, dur }) => [ts, ts + dur!] as const))) / 1000;
   });
 }
+
+/** Milliseconds of the longest unbroken work that the main thread itself did between each of these events and the next. */
+export function blocksFrom(events: readonly TraceEvent[], starts: readonly TraceEvent[]): readonly number[] {
+  const { tid, pid } = starts[0]!;
+  const busy = events.filter((event) => event.tid === tid && event.pid === pid && event.dur && COUNTED.has(event.name));
+  return starts.map(({ ts: from }, i) => {
+    const to = starts[i + 1]?.ts ?? Infinity;
+    return Math.max(0, ...busy.filter(({ ts }) => ts >= from && ts < to).map(({ dur, tdur }) => tdur ?? dur!)) / 1000;
+  });
+}

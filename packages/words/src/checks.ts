@@ -246,6 +246,9 @@ function grainWanted(book: BookDocument, spine: 'vertical' | 'horizontal'): stri
     : `a sheet with its fibres ${axis}`;
 }
 
+/** While a book's checks are being worked out. */
+export const LOOKING_IT_OVER = 'Looking it over …';
+
 /** How much is open, as a heading. */
 export const thingsToSettle = (open: number): string =>
   open === 0 ? 'Nothing to settle' : open === 1 ? '1 thing to settle' : `${open} things to settle`;

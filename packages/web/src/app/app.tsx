@@ -1,12 +1,12 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createBrowserRouter, Outlet, RouterProvider, ScrollRestoration } from 'react-router';
-import { ActionsProvider } from './actions.tsx';
-import { useFilesKeptOut } from './files-anywhere.ts';
-import { useKeptSettings } from './kept-settings.ts';
+import { ActionsProvider } from '../actions/actions.tsx';
+import { useFilesKeptOut } from '../base/files-anywhere.ts';
+import { useKeptSettings } from '../base/kept-settings.ts';
 import { Lost } from './lost.tsx';
-import { MakingSlips } from './making-slip.tsx';
+import { MakingSlips } from '../makings/making-slip.tsx';
 import { pagesStage } from '../features/pages/stage.ts';
-import { STAGES } from './stages.ts';
+import { STAGES } from '../frame/stages.ts';
 
 // What one key changes is drawn once: told in the same turn, not in the next.
 notifyManager.setScheduler(queueMicrotask);
@@ -44,7 +44,7 @@ const router = createBrowserRouter([
       { path: '/new', lazy: async () => ({ Component: (await import('../features/form/new-book.tsx')).NewBook }) },
       {
         path: '/books/:id',
-        lazy: async () => ({ Component: (await import('../book/book-frame.tsx')).BookFrame }),
+        lazy: async () => ({ Component: (await import('../frame/book-frame.tsx')).BookFrame }),
         children: [
           { index: true, lazy: async () => ({ Component: await pagesStage.load() }) },
           ...STAGES.map(({ path, load }) => ({ path, lazy: async () => ({ Component: await load() }) })),

@@ -7,7 +7,7 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { fibres } from '@eight-up/core/output/fibres';
 import { pageNames } from '@eight-up/words/forms';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
-import { pictureAddress } from '../book/pictures.ts';
+import { pictureAddress } from '../pictures/pictures.ts';
 
 const LONGER_SIDE = 2048;
 

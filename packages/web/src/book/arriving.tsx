@@ -1,5 +1,5 @@
 import type { PageContent } from '@eight-up/core/document/pages';
-import { usePicture } from './pictures.ts';
+import { usePicture } from '../pictures/pictures.ts';
 import type { FileDrops } from './use-file-drops.ts';
 import type { OpenBook } from './use-book.ts';
 

@@ -1,6 +1,6 @@
 import { createContext, useContext, useEffect, useMemo, type ReactNode } from 'react';
 import { pagesToFill } from '@eight-up/core/book/arriving';
-import { useFilesAnywhere } from '../app/files-anywhere.ts';
+import { useFilesAnywhere } from '../base/files-anywhere.ts';
 import { Arriving } from './arriving.tsx';
 import { filesWaiting } from './files-for-book.ts';
 import { Refusals } from './refusals.tsx';

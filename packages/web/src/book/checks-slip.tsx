@@ -3,14 +3,22 @@ import { Link, useNavigate } from 'react-router';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { checkKey, type Check } from '@eight-up/core/checks/check';
 import { remedyOf } from '@eight-up/core/checks/remedy';
-import { acceptedInOnePress, checkWords, remedyVerb, thingsToSettle } from '@eight-up/words/checks';
-import { useSettings } from '../app/settings.ts';
+import { acceptedInOnePress, checkWords, LOOKING_IT_OVER, remedyVerb, thingsToSettle } from '@eight-up/words/checks';
+import { useSettings } from '../base/settings.ts';
+import { useChecks } from './use-checks.ts';
 import { showsTheSame } from './shows-the-same.ts';
 import type { OpenBook } from './use-book.ts';
 
 /** What needs settling: the reason first, then what would be right, then the remedy as a verb. */
 export const ChecksSlip = memo(function ChecksSlip({ book }: { readonly book: OpenBook }) {
-  const { open, accepted } = book.checks;
+  const checks = useChecks(book);
+  if (!checks)
+    return (
+      <section aria-label="Checks" aria-busy="true" className="slip p-4">
+        <h2 className="text-lg">{LOOKING_IT_OVER}</h2>
+      </section>
+    );
+  const { open, accepted, hasRemedy } = checks;
   return (
     <section aria-label="Checks" className="slip p-4">
       <h2 className="text-lg">{thingsToSettle(open.length)}</h2>
@@ -19,7 +27,7 @@ export const ChecksSlip = memo(function ChecksSlip({ book }: { readonly book: Op
       )}
       <ul>
         {open.map((check) => (
-          <OpenCheck key={checkKey(check)} check={check} book={book} />
+          <OpenCheck key={checkKey(check)} check={check} book={book} hasRemedy={hasRemedy(checkKey(check))} />
         ))}
       </ul>
       {accepted.length > 0 && (
@@ -54,7 +62,7 @@ interface CheckProps {
 
 function CheckItem({ check, book, children }: CheckProps & { readonly children: ReactNode }) {
   const unit = useSettings((s) => s.unit);
-  const { reason, remedy } = checkWords(check, book.book, book.names, unit);
+  const { reason, remedy } = checkWords(check, book.book, book.derived.names, unit);
   return (
     <li
       className="mt-2 border-t border-bench-deep pt-2 text-[0.93rem] leading-snug break-words"
@@ -68,7 +76,7 @@ function CheckItem({ check, book, children }: CheckProps & { readonly children: 
   );
 }
 
-function OpenCheck({ check, book }: CheckProps) {
+function OpenCheck({ check, book, hasRemedy }: CheckProps & { readonly hasRemedy: boolean }) {
   const [asking, setAsking] = useState(false);
   const thin = acceptedInOnePress(check);
   return (
@@ -80,7 +88,7 @@ function OpenCheck({ check, book }: CheckProps) {
         />
       ) : (
         <p className="flex flex-wrap gap-x-4">
-          <Remedy check={check} book={book} />
+          <Remedy check={check} book={book} hasRemedy={hasRemedy} />
           {thin && (
             <button
               type="button"
@@ -144,18 +152,13 @@ function Accepting({
 }
 
 /** Done in one press, or the way to where it is done. */
-function Remedy({ check, book }: CheckProps) {
+function Remedy({ check, book, hasRemedy }: CheckProps & { readonly hasRemedy: boolean }) {
   const navigate = useNavigate();
-  const { plan, book: shown, look } = book;
-  const key = checkKey(check);
-  const verb = remedyVerb(check, book.names);
-  // Trying a remedy means checking the whole book: once for a check, and again when it is pressed.
-  const [offered, setOffered] = useState<{ readonly key: string; readonly works: boolean }>();
-  if (offered?.key !== key)
-    setOffered({ key, works: verb !== undefined && remedyOf(check, plan, shown, look) !== undefined });
+  const { plan, book: shown } = book;
+  const verb = remedyVerb(check, book.derived.names);
   const { to, name } = wayTo(check, book);
   const way = `/books/${book.id}/${to}`;
-  if (!offered?.works)
+  if (!verb || !hasRemedy)
     return (
       <Link className="remedy" to={way}>
         {name}
@@ -166,7 +169,7 @@ function Remedy({ check, book }: CheckProps) {
       type="button"
       className="remedy"
       onClick={() => {
-        const command = remedyOf(check, plan, shown, look);
+        const command = remedyOf(check, plan, shown, book.derived.look);
         if (command) book.change(command);
         else void navigate(way);
       }}
@@ -180,7 +183,7 @@ function wayTo(check: Check, book: OpenBook): { readonly to: string; readonly na
   if (check.code === 'in-unprintable-margin') return { to: 'sheets', name: 'Look at the printer’s margins' };
   if ('pages' in check) {
     const [first] = check.pages;
-    return { to: `pages?page=${first! + 1}`, name: `Go to page ${book.names[first!]}` };
+    return { to: `pages?page=${first! + 1}`, name: `Go to page ${book.derived.names[first!]}` };
   }
   return check.code === 'files-unused'
     ? { to: 'pages', name: 'Look at the tray' }

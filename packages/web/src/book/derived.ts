@@ -1,7 +1,5 @@
 import type { AssetLookup } from '@eight-up/core/document/asset';
 import type { BookDocument } from '@eight-up/core/document/document';
-import { sortChecks, type Sorted } from '@eight-up/core/checks/check';
-import { checkBook } from '@eight-up/core/checks/checks';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { letterBook, type PageLetters } from '@eight-up/core/output/lettering';
@@ -26,33 +24,45 @@ export const pageSetting = (
   assets: BookAnswer['assets'],
 ): PageSetting => ({ plan, places: pagePlaces(plan), assets, numbering, lettering, printing });
 
-/** Everything that follows from a document once it is folded. */
-export interface Derived {
-  readonly names: readonly string[];
-  readonly places: readonly PagePlace[];
-  readonly placed: readonly PlacedContent[];
-  readonly letters: readonly PageLetters[];
-  readonly poster: Laid | undefined;
-  /** how the sheets lie on the papers that go through the printer; undefined: the paper is too small */
-  readonly layout: PrintLayout | undefined;
-  readonly checks: Sorted;
+/** What follows from a document once it is folded, each worked out when a screen first asks for it, and then kept. */
+export class Derived {
+  readonly plan: FoldedBook;
   readonly look: AssetLookup;
-}
+  readonly #book: BookDocument;
+  readonly #kept = new Map<string, unknown>();
 
-export function deriveBook(plan: FoldedBook, book: BookDocument, assets: BookAnswer['assets']): Derived {
-  const byId = new Map(assets.map((asset) => [asset.id, asset]));
-  const look: AssetLookup = (asset) => byId.get(asset);
-  const placed = impose(plan, book, look);
-  const poster = layPoster(plan, book, look);
-  const over = overhang(plan, [...placed, ...(poster ? [poster] : [])]);
-  return {
-    names: pageNames(plan.reading, book.numbering),
-    places: pagePlaces(plan),
-    placed,
-    layout: printLayout(plan, book, over),
-    letters: letterBook(plan, book),
-    poster,
-    checks: sortChecks(checkBook(plan, book, look), book.accepted),
-    look,
-  };
+  constructor(plan: FoldedBook, book: BookDocument, assets: BookAnswer['assets']) {
+    this.plan = plan;
+    this.#book = book;
+    const byId = new Map(assets.map((asset) => [asset.id, asset]));
+    this.look = (asset) => byId.get(asset);
+  }
+
+  get names(): readonly string[] {
+    return this.#once('names', () => pageNames(this.plan.reading, this.#book.numbering));
+  }
+  get places(): readonly PagePlace[] {
+    return pagePlaces(this.plan);
+  }
+  get placed(): readonly PlacedContent[] {
+    return this.#once('placed', () => impose(this.plan, this.#book, this.look));
+  }
+  get letters(): readonly PageLetters[] {
+    return this.#once('letters', () => letterBook(this.plan, this.#book));
+  }
+  get poster(): Laid | undefined {
+    return this.#once('poster', () => layPoster(this.plan, this.#book, this.look));
+  }
+  /** how the sheets lie on the papers that go through the printer; undefined: the paper is too small */
+  get layout(): PrintLayout | undefined {
+    return this.#once('layout', () => {
+      const over = overhang(this.plan, [...this.placed, ...(this.poster ? [this.poster] : [])]);
+      return printLayout(this.plan, this.#book, over);
+    });
+  }
+
+  #once<T>(name: string, compute: () => T): T {
+    if (!this.#kept.has(name)) this.#kept.set(name, compute());
+    return this.#kept.get(name) as T;
+  }
 }

@@ -6,7 +6,7 @@ import { shareAsPrinted } from '@eight-up/core/pagination/gutter';
 import { sizeAsRead } from '@eight-up/core/pagination/page-places';
 import { placeOnPage, type PageBox } from '@eight-up/core/pagination/placing';
 import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
-import { usePicture } from './pictures.ts';
+import { usePicture } from '../pictures/pictures.ts';
 import type { PageSetting } from './derived.ts';
 
 interface PageFaceProps {

@@ -1,9 +1,9 @@
 import { useSearchParams } from 'react-router';
 import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
-import type { Action } from '../app/action.ts';
-import { MadeLink } from '../app/made-link.tsx';
-import { openMade } from '../app/makings.ts';
-import { useSettings } from '../app/settings.ts';
+import type { Action } from '../actions/action.ts';
+import { MadeLink } from '../makings/made-link.tsx';
+import { openMade } from '../makings/makings.ts';
+import { useSettings } from '../base/settings.ts';
 import { useAddress } from '../ui/use-address.ts';
 import { passesOf, PrintPasses, runWords } from './print-passes.tsx';
 import type { OpenBook } from './use-book.ts';

@@ -6,8 +6,8 @@ import { papersForEdition } from '@eight-up/core/printing/print-layout';
 import { flipForPass } from '@eight-up/core/printer/printer';
 import { counted } from '@eight-up/words/forms';
 import { putBackSentence } from '@eight-up/words/printers';
-import { MadeLink } from '../app/made-link.tsx';
-import { useSettings } from '../app/settings.ts';
+import { MadeLink } from '../makings/made-link.tsx';
+import { useSettings } from '../base/settings.ts';
 import { PuttingBack } from '../printing/pile-picture.tsx';
 import type { OpenBook } from './use-book.ts';
 
@@ -20,7 +20,7 @@ export function passesOf({ book, plan }: Pick<OpenBook, 'book' | 'plan'>): TwoPa
 /** The files of the two passes: of the book, or of its numbered dummy. */
 export function usePassFiles(book: OpenBook, two: TwoPass, of: 'print' | 'dummy') {
   const unit = useSettings((s) => s.unit);
-  const paper = of === 'print' ? (book.layout?.paper ?? book.plan.sheet) : book.plan.sheet;
+  const paper = of === 'print' ? (book.derived.layout?.paper ?? book.plan.sheet) : book.plan.sheet;
   const address = (query: string) =>
     `/api/books/${book.id}/${of}.pdf?${query}${of === 'dummy' ? `&unit=${unit}` : ''}&n=${book.revision}`;
   return {
@@ -32,7 +32,7 @@ export function usePassFiles(book: OpenBook, two: TwoPass, of: 'print' | 'dummy'
 /** How often the file is printed, and how many papers that takes. */
 export function runWords(book: OpenBook): string {
   const { kit } = book.book;
-  const { layout } = book;
+  const { layout } = book.derived;
   const copies = kit.copies === 1 ? 'One copy' : `${kit.copies} copies`;
   const edition = layout && book.book.printing.onto ? papersForEdition(layout, kit) : sheetsForEdition(book.plan, kit);
   const what = book.book.printing.onto ? 'paper' : 'sheet';

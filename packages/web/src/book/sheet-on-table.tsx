@@ -3,7 +3,7 @@ import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import type { Margins } from '@eight-up/core/printer/printer';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
 import { nestMarks } from '@eight-up/core/output/nest-marks';
-import { useActions } from '../app/actions.tsx';
+import { useActions } from '../actions/actions.tsx';
 import { LineLegend } from '../sheet-view/line-legend.tsx';
 import { SheetView } from '../sheet-view/sheet-view.tsx';
 import { useAddress } from '../ui/use-address.ts';
@@ -76,8 +76,8 @@ export const SheetOnTable = memo(function SheetOnTable({
       <p className="mb-1 flex flex-wrap items-baseline justify-between gap-x-4 text-quiet">
         <span>
           {sheets > 1 && `sheet ${sheet + 1} of ${sheets}, `}face{' '}
-          {turnedOver ? (pagesBehind ? 'B up' : book.poster ? 'B up, the poster' : 'B up, unprinted') : 'A up'} · marks
-          from the left edge
+          {turnedOver ? (pagesBehind ? 'B up' : book.derived.poster ? 'B up, the poster' : 'B up, unprinted') : 'A up'}{' '}
+          · marks from the left edge
         </span>
         <span className="flex flex-wrap gap-x-4">
           {sheets > 1 && (
@@ -113,10 +113,10 @@ export const SheetOnTable = memo(function SheetOnTable({
       </p>
       <SheetView
         plan={book.plan}
-        names={book.names}
-        placed={book.placed}
-        letters={book.letters}
-        poster={book.poster}
+        names={book.derived.names}
+        placed={book.derived.placed}
+        letters={book.derived.letters}
+        poster={book.derived.poster}
         book={book}
         turns={turns}
         turnedOver={turnedOver}

@@ -4,7 +4,7 @@ import type { BookAnswer } from '@eight-up/core/contract/answers';
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import { NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
 import type { LengthUnit } from '@eight-up/core/units/measure';
-import { postJson, type ApiFailure } from '../app/api.ts';
+import { postJson, type ApiFailure } from '../base/api.ts';
 import { handOver } from '../outbox/hand-over.ts';
 import { filesForBook } from './files-for-book.ts';
 

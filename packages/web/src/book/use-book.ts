@@ -6,14 +6,14 @@ import type { AssetInfo } from '@eight-up/core/document/asset';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import { commandProblemWords } from '@eight-up/words/problems';
-import { ApiFailure } from '../app/api.ts';
-import { useSettings } from '../app/settings.ts';
+import { ApiFailure } from '../base/api.ts';
+import { useSettings } from '../base/settings.ts';
 import { asKept } from '../outbox/network.ts';
 import type { BookOutbox } from '../outbox/book-outbox.ts';
 import type { Halt } from '../outbox/outbox.ts';
 import { outboxOf } from '../outbox/outboxes.ts';
 import { useUnchanged } from '../ui/use-stable.ts';
-import { deriveBook, pageSetting, type Derived, type PageSetting } from './derived.ts';
+import { Derived, pageSetting, type PageSetting } from './derived.ts';
 
 /** What can be done to an open book. */
 interface Acts {
@@ -29,8 +29,9 @@ interface Acts {
 }
 
 /** A book open in this window: its document, everything folded out of it, and what can be done to it. */
-export interface OpenBook extends BookAnswer, Derived, Acts {
+export interface OpenBook extends BookAnswer, Acts {
   readonly plan: FoldedBook;
+  readonly derived: Derived;
   readonly setting: PageSetting;
   /** what the last change ran into before it was sent, if anything */
   readonly failure: ApiFailure | undefined;
@@ -54,7 +55,7 @@ export function useBook(id: string): { readonly book: OpenBook | undefined; read
   // One object as long as nothing of it changes: whoever is given it need not be drawn anew while a change is being saved.
   const book = useUnchanged<OpenBook | undefined>(
     shown && plan?.ok && derived && setting
-      ? { ...shown, ...derived, ...acts, plan: plan.value, setting, failure, halted }
+      ? { ...shown, ...acts, plan: plan.value, derived, setting, failure, halted }
       : undefined,
   );
   if (shown && plan && !plan.ok)
@@ -124,7 +125,7 @@ function useDerived(shown: BookAnswer | undefined) {
   const assets = shown?.assets;
   const plan = useMemo(() => (form && sheet ? planBook(form, sheet) : undefined), [form, sheet]);
   const derived = useMemo(
-    () => (book && assets && plan?.ok ? deriveBook(plan.value, book, assets) : undefined),
+    () => (book && assets && plan?.ok ? new Derived(plan.value, book, assets) : undefined),
     [book, assets, plan],
   );
   const setting = useMemo(

@@ -4,8 +4,8 @@ import type { Command } from '@eight-up/core/book/command';
 import type { PageContent } from '@eight-up/core/document/pages';
 import type { ReceivedAnswer } from '@eight-up/core/contract/answers';
 import { arrivalCommands } from '@eight-up/core/book/arriving';
-import { postForm } from '../app/api.ts';
-import { carriesFiles, filesHeld } from '../app/files-anywhere.ts';
+import { postForm } from '../base/api.ts';
+import { carriesFiles, filesHeld } from '../base/files-anywhere.ts';
 import type { OpenBook } from './use-book.ts';
 
 export const FILE_TYPES =

@@ -1,5 +1,5 @@
 import type { BookAnswer, HistoryAnswer } from '@eight-up/core/contract/answers';
-import { ApiFailure, getJson, postJson, postText } from '../app/api.ts';
+import { ApiFailure, getJson, postJson, postText } from '../base/api.ts';
 import type { Network, Sent } from './book-outbox.ts';
 import type { Act } from './outbox.ts';
 

@@ -1,5 +1,5 @@
 import type { BookMoved } from '@eight-up/core/contract/answers';
-import type { ApiFailure } from '../app/api.ts';
+import type { ApiFailure } from '../base/api.ts';
 import { BookOutbox, type Keeping } from './book-outbox.ts';
 import { network } from './network.ts';
 import type { Waiting } from './outbox.ts';

@@ -13,7 +13,7 @@ import { measureSize } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { becomesWords } from '@eight-up/words/cutting';
 import { counted, FAMILY_WORDS } from '@eight-up/words/forms';
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 import { Choices } from '../ui/choices.tsx';
 import { MeasureField } from '../ui/measure-field.tsx';
 import { NumberField } from '../ui/number-field.tsx';

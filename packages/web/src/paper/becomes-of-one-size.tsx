@@ -3,7 +3,7 @@ import { becomingOfSize, type Corner } from '@eight-up/core/cutting/sheet-become
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { becomesWords } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/forms';
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 import { MeasureField } from '../ui/measure-field.tsx';
 import type { AskedOfSheet } from './becomes-by-size.tsx';
 

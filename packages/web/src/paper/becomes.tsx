@@ -4,7 +4,7 @@ import { USUAL_KIT, type CuttingManner } from '@eight-up/core/document/kit';
 import { parentOf } from '@eight-up/core/cutting/kit';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { nm } from '@eight-up/core/units/nm';
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 import { Choices } from '../ui/choices.tsx';
 import { useCuttingJob } from '../workers/use-cutting-job.ts';
 import { BySize } from './becomes-by-size.tsx';

@@ -4,7 +4,7 @@ import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { cuttingDrawing } from '@eight-up/core/output/cutting-drawing';
 import { measureSize } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
 
 interface CuttingPictureProps {

@@ -8,7 +8,7 @@ import { measureSize } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
 import { kindWords } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/forms';
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 import { CuttingPicture } from './cutting-picture.tsx';
 
 function grainSentence({ grain }: Corner): string {

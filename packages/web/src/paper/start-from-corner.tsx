@@ -6,7 +6,7 @@ import { sheetOfCorner, type BookKind, type Corner } from '@eight-up/core/cuttin
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { becomesWords } from '@eight-up/words/cutting';
-import { getJson, postJson, type ApiFailure } from '../app/api.ts';
+import { getJson, postJson, type ApiFailure } from '../base/api.ts';
 import { handOver } from '../outbox/hand-over.ts';
 import { windowAside } from '../outbox/window.ts';
 import { withParts } from './corner-parts.ts';

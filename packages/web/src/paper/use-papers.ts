@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { DrawerAnswer, PaperAnswer } from '@eight-up/core/contract/answers';
 import type { Paper, PaperDraft } from '@eight-up/core/paper/paper';
-import { getJson, postJson, postText, type ApiFailure } from '../app/api.ts';
+import { getJson, postJson, postText, type ApiFailure } from '../base/api.ts';
 
 /** What lies in the drawer, and everything that can be done to it. */
 export function usePapers() {

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { PrinterAnswer, PrintersAnswer } from '@eight-up/core/contract/answers';
 import type { PrinterDraft } from '@eight-up/core/printer/printer';
-import { getJson, postJson, type ApiFailure } from '../app/api.ts';
+import { getJson, postJson, type ApiFailure } from '../base/api.ts';
 
 /** The maker's printers. */
 export function usePrinters() {

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 
 /** In which money prices are told; only their words change, never a price. */
 export function CurrencyChoice() {

@@ -1,7 +1,7 @@
 import { useEffect, useId, useState } from 'react';
 import { measure, parseMeasure, unitTyped, type LengthUnit } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 
 interface MeasureFieldProps {
   readonly label: string;

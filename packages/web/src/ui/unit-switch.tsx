@@ -1,4 +1,4 @@
-import { useSettings } from '../app/settings.ts';
+import { useSettings } from '../base/settings.ts';
 
 /** The unit in use; pressing it takes the other. Only words change, never a length. */
 export function UnitSwitch() {

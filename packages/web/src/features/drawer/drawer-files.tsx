@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { counted } from '@eight-up/words/forms';
 import type { DrawerActs } from './use-drawer-acts.ts';
 

@@ -4,7 +4,7 @@ import { ChevronLeftIcon } from '@heroicons/react/24/outline';
 import { PAPER_KINDS, PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper';
 import { KIND_WORDS } from '@eight-up/words/papers';
 import { counted } from '@eight-up/words/forms';
-import { useActions } from '../../app/actions.tsx';
+import { useActions } from '../../actions/actions.tsx';
 import { CurrencyChoice } from '../../ui/currency-choice.tsx';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { Becomes } from '../../paper/becomes.tsx';

@@ -18,7 +18,7 @@ import { measure, usualMeasure } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { measuredWords } from '@eight-up/words/measuring';
 import { FOUND_NAMES, grainWords, KIND_WORDS, STUFF_WORDS } from '@eight-up/words/papers';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { usePapers } from '../../paper/use-papers.ts';
 import { PaperPicture } from '../../paper/paper-picture.tsx';
 import { Choices } from '../../ui/choices.tsx';

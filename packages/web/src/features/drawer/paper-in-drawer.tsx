@@ -2,7 +2,7 @@ import type { Paper } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { counted } from '@eight-up/words/forms';
 import { bodyWords, FOUND_WORDS, grainWords, moneyWords } from '@eight-up/words/papers';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { PaperPicture } from '../../paper/paper-picture.tsx';
 
 /** All sheets in the drawer are drawn at one scale. */

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import type { Paper, PaperDraft } from '@eight-up/core/paper/paper';
-import type { ApiFailure } from '../../app/api.ts';
-import { useSettings } from '../../app/settings.ts';
+import type { ApiFailure } from '../../base/api.ts';
+import { useSettings } from '../../base/settings.ts';
 import { usePapers } from '../../paper/use-papers.ts';
 
 type Back = () => unknown;

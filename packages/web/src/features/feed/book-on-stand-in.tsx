@@ -25,7 +25,7 @@ const SIZE = 520;
 export function BookOnStandIn(props: BookOnStandInProps) {
   const book = useOpenBook();
   // A paper that holds no sheet is told among the checks.
-  return book.layout ? <Printed {...props} book={book} layout={book.layout} /> : null;
+  return book.derived.layout ? <Printed {...props} book={book} layout={book.derived.layout} /> : null;
 }
 
 function Printed({
@@ -97,7 +97,7 @@ function Printed({
 }
 
 /** What came of it: every page with the print that was meant for it, or which are not. */
-function verdict({ names }: OpenBook, shown: readonly ShownPage[], lost: readonly string[]): string {
+function verdict({ derived: { names } }: OpenBook, shown: readonly ShownPage[], lost: readonly string[]): string {
   const wrong = shown.flatMap(({ right }, page) => (right ? [] : [names[page]!]));
   if (wrong.length === 0) return 'Every page came where it belongs: this is what your hands would hold.';
   const jammed = lost.length ? `${counted(lost.length, 'page')} of the files jammed. ` : '';
@@ -116,7 +116,7 @@ function useFilePages(book: OpenBook, twoPass: TwoPass, { paper, papers }: Print
     let current = true;
     const file = (query: string) => `/api/books/${id}/print.pdf?${query}&n=${revision}`;
     void (async () => {
-      const { drawPdfPage } = await import('../../book/pdf-pages.ts');
+      const { drawPdfPage } = await import('../../pictures/pdf-pages.ts');
       for (const [letter, url] of [
         ['f', file('pass=fronts')],
         ['b', file(`pass=backs&order=${order}&flip=${flip}`)],
@@ -149,7 +149,7 @@ function PrintedPage({
   const size = { height: 92, width: Math.round((92 * width) / height) };
   const lying = quarterTurns % 2 === 1;
   const url = print === undefined ? undefined : drawn[print];
-  const label = `Page ${book.names[page]}: ${print === undefined ? 'bare paper' : right ? 'as it should be' : 'wrong print'}`;
+  const label = `Page ${book.derived.names[page]}: ${print === undefined ? 'bare paper' : right ? 'as it should be' : 'wrong print'}`;
   return (
     <div
       role="img"
@@ -172,7 +172,7 @@ function PrintedPage({
       ) : (
         <span className="flex size-full items-center justify-center text-sm text-blade">bare</span>
       )}
-      <span className="absolute bottom-0 left-0 bg-paper/85 px-1 text-xs">{book.names[page]}</span>
+      <span className="absolute bottom-0 left-0 bg-paper/85 px-1 text-xs">{book.derived.names[page]}</span>
     </div>
   );
 }

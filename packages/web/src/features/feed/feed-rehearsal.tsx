@@ -71,7 +71,7 @@ export function FeedRehearsal() {
         {ready ? (
           <section aria-label="Keep the printer" className="slip flex flex-col gap-2 p-4">
             <MeasuredPrint
-              paper={book.layout?.paper ?? book.plan.sheet}
+              paper={book.derived.layout?.paper ?? book.plan.sheet}
               measured={measured}
               last={known && measuredOf(known.id)}
               onMeasured={setMeasured}

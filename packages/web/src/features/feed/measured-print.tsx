@@ -4,7 +4,7 @@ import type { Measurement } from '@eight-up/core/measuring/measurement';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { measuredWords } from '@eight-up/words/measuring';
 import { measuredSentence } from '@eight-up/words/printers';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { MeasureField } from '../../ui/measure-field.tsx';
 
 const STILL = { right: mm(0), down: mm(0) };

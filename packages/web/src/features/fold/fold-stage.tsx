@@ -3,16 +3,17 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/react';
 import { ChevronDownIcon } from '@heroicons/react/24/outline';
 import { placeOnTape, poseOnTape, tapeOf } from '@eight-up/core/folding/rehearsal';
 import { stepPlace } from '@eight-up/core/folding/step-place';
-import { thingsToSettle } from '@eight-up/words/checks';
+import { LOOKING_IT_OVER, thingsToSettle } from '@eight-up/words/checks';
 import { viewWords } from '@eight-up/words/openings';
 import { programmeWords, type StepWords } from '@eight-up/words/steps';
-import { useActions } from '../../app/actions.tsx';
+import { useActions } from '../../actions/actions.tsx';
 import { BookView } from '../../book-view/book-view.tsx';
 import { stepAt } from '../../book-view/props.ts';
 import { useOnTape, useTape } from '../../book-view/use-tape.ts';
 import { ChecksSlip } from '../../book/checks-slip.tsx';
 import { PrintFiles, usePrintActions } from '../../book/print-files.tsx';
 import { SheetOnTable } from '../../book/sheet-on-table.tsx';
+import { useChecks } from '../../book/use-checks.ts';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
 import { useAddress } from '../../ui/use-address.ts';
 import { useStable } from '../../ui/use-stable.ts';
@@ -22,6 +23,7 @@ import { StepRuler } from './step-ruler.tsx';
 export function FoldStage() {
   const book = useOpenBook();
   const { plan } = book;
+  const checks = useChecks(book);
   const { steps, end } = tapeOf(plan);
   const [search, setAddress] = useAddress();
   const start = Math.min(Math.max(Number(search.get('step') ?? 0) || 0, 0), end);
@@ -105,7 +107,7 @@ export function FoldStage() {
             <Beside name="Files to print">
               <PrintFiles book={book} />
             </Beside>
-            <Beside name={thingsToSettle(book.checks.open.length)}>
+            <Beside name={checks ? thingsToSettle(checks.open.length) : LOOKING_IT_OVER}>
               <ChecksSlip book={book} />
             </Beside>
           </div>
@@ -113,9 +115,9 @@ export function FoldStage() {
             <div className="absolute inset-0">
               <BookView
                 plan={plan}
-                placed={book.placed}
-                letters={book.letters}
-                poster={book.poster}
+                placed={book.derived.placed}
+                letters={book.derived.letters}
+                poster={book.derived.poster}
                 book={book}
                 tape={tape}
                 lit={lit}
@@ -166,5 +168,5 @@ function describe(book: OpenBook, words: readonly StepWords[], position: number)
       };
     return words[place.done - 1]!;
   }
-  return viewWords(book.plan.reading, book.names, place.view);
+  return viewWords(book.plan.reading, book.derived.names, place.view);
 }

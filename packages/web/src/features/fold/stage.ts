@@ -1,4 +1,4 @@
-import type { StageDeclared } from '../../app/stage.ts';
+import type { StageDeclared } from '../../base/stage.ts';
 
 export const foldStage: StageDeclared = {
   path: 'fold',

@@ -16,7 +16,7 @@ import {
 } from '@eight-up/words/forms';
 import { planProblemWords } from '@eight-up/words/problems';
 import { pageNames } from '@eight-up/words/forms';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { SheetView } from '../../sheet-view/sheet-view.tsx';
 import { FormChooser } from './form-chooser.tsx';
 import { laidFor } from './laid-for.ts';

@@ -8,7 +8,7 @@ import {
   type Sheet,
 } from '@eight-up/core/paper/sheet-size';
 import { measureSize } from '@eight-up/core/units/measure';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
 

@@ -1,6 +1,6 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { KeepClear, PageContent } from '@eight-up/core/document/pages';
-import { usePicture } from '../../book/pictures.ts';
+import { usePicture } from '../../pictures/pictures.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 
 const NAMES: Readonly<Record<KeepClear['what'], string>> = { face: 'face', text: 'line of text' };

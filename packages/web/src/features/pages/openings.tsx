@@ -106,7 +106,7 @@ function Opening({
   const { gap, unfolded, toward } = view;
   const stacked = isStacked(view);
   const pair = toward === 'right' || toward === 'below' ? [view.left, view.right] : [view.right, view.left];
-  const title = openingTitle(view, book.names);
+  const title = openingTitle(view, book.derived.names);
   const seen = gap === 'front' || gap === 'back' || unfolded ? pair.filter((page) => page !== null) : pair;
   const widthOf = (page: number) => {
     const box = pageBox(book.setting, page);
@@ -128,7 +128,7 @@ function Opening({
               setting={book.setting}
               page={page}
               shown={book.book.pages[page]!}
-              name={book.names[page]!}
+              name={book.derived.names[page]!}
               thread={threadOf(book, page)}
               width={widthOf(page)}
               height={size.height}
@@ -148,7 +148,7 @@ function Opening({
           page === null ? (
             <span key={side} style={{ width: size.width }} />
           ) : (
-            <PageTag key={side} shown={book.book.pages[page]!} name={book.names[page]!} width={widthOf(page)} />
+            <PageTag key={side} shown={book.book.pages[page]!} name={book.derived.names[page]!} width={widthOf(page)} />
           ),
         )}
       </div>
@@ -166,6 +166,6 @@ const threadOf = ({ book }: OpenBook, page: number): string => {
 };
 
 function behind(book: OpenBook, next: View): string {
-  const pages = [next.left, next.right].filter((page) => page !== null).map((page) => book.names[page]);
+  const pages = [next.left, next.right].filter((page) => page !== null).map((page) => book.derived.names[page]);
   return pages.length ? pages.join(' · ') : 'bare paper';
 }

@@ -53,7 +53,7 @@ function Sequence({
   );
   return (
     <div className="mb-1.5 flex flex-wrap items-center gap-2">
-      <h2 className="mr-2 text-lg">Page {book.names[page]}</h2>
+      <h2 className="mr-2 text-lg">Page {book.derived.names[page]}</h2>
       <button
         type="button"
         aria-pressed={locked}

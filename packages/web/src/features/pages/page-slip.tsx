@@ -4,7 +4,7 @@ import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/react/24/out
 import { AS_IT_FITS, type Fit } from '@eight-up/core/document/pages';
 import { measureSize } from '@eight-up/core/units/measure';
 import { nm } from '@eight-up/core/units/nm';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { PicturePlacing } from './picture-placing.tsx';
@@ -24,13 +24,13 @@ interface PageSlipProps {
 export const PageSlip = memo(function PageSlip({ book, page, onReplace }: PageSlipProps) {
   const unit = useSettings((s) => s.unit);
   const content = book.book.pages[page]?.content;
-  const placed = book.placed.find((candidate) => candidate.page === page);
+  const placed = book.derived.placed.find((candidate) => candidate.page === page);
   const turn = (by: 1 | -1) => {
     const placing = content?.placing ?? AS_IT_FITS;
     book.change({ kind: 'adjust', page, placing: { ...placing, turn: quarterOn(placing.turn, by) } });
   };
   return (
-    <section aria-label={`Page ${book.names[page]}`} className="slip flex flex-col gap-2 p-4">
+    <section aria-label={`Page ${book.derived.names[page]}`} className="slip flex flex-col gap-2 p-4">
       <PicturePlacing book={book} page={page} width={250} />
       {content ? (
         <>

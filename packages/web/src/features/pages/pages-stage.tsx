@@ -103,7 +103,8 @@ export function PagesStage() {
                 </p>
                 {inHand !== undefined && (
                   <p role="status" className="bg-wood px-2 font-semibold">
-                    Page {book.names[inHand]} in hand: choose a place, then X swaps, I puts it in, Esc puts it back.
+                    Page {book.derived.names[inHand]} in hand: choose a place, then X swaps, I puts it in, Esc puts it
+                    back.
                   </p>
                 )}
               </div>

@@ -4,7 +4,7 @@ import { shareAsPrinted } from '@eight-up/core/pagination/gutter';
 import { pushed } from '@eight-up/core/pagination/placing';
 import { measure } from '@eight-up/core/units/measure';
 import { inch, mm, nm } from '@eight-up/core/units/nm';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { PageFace, pageBox } from '../../book/page-face.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
 
@@ -40,7 +40,8 @@ export function PicturePlacing({
     : { width, height: (width * pageHeight) / pageWidth };
   const perPixel = pageWidth / size.width;
   const content = own.content;
-  const share = content?.part && shareAsPrinted(book.plan, book.places[page]!, content.part, book.book.printing);
+  const share =
+    content?.part && shareAsPrinted(book.plan, book.derived.places[page]!, content.part, book.book.printing);
 
   const settle = (next: PageContent) => {
     if (next.placing) book.change({ kind: 'adjust', page, placing: next.placing });
@@ -63,7 +64,7 @@ export function PicturePlacing({
       <div
         role="group"
         tabIndex={content ? 0 : undefined}
-        aria-label={`Page ${book.names[page]}, its picture to push about: arrow keys move it by ${measure(small, unit)}, with Shift by ${measure(large, unit)}`}
+        aria-label={`Page ${book.derived.names[page]}, its picture to push about: arrow keys move it by ${measure(small, unit)}, with Shift by ${measure(large, unit)}`}
         data-testid="placing"
         className={`mx-auto border border-ink bg-paper ${content ? 'cursor-grab touch-none active:cursor-grabbing' : ''}`}
         style={size}

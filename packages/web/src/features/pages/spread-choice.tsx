@@ -8,7 +8,7 @@ import { hiddenInGutter, meetsPage } from '@eight-up/core/pagination/gutter';
 import { folioOfPage } from '@eight-up/core/folding/nest';
 import { measure } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { MeasureField } from '../../ui/measure-field.tsx';
 import { textLines } from './text-lines.ts';
@@ -136,7 +136,7 @@ export function SpreadChoice({ book, page }: SpreadProps) {
 /** Where the halves are printed apart: what the gutter hides, and the strip that both pages show. */
 function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) {
   const unit = useSettings((s) => s.unit);
-  const { plan, names } = book;
+  const { plan, derived } = book;
   const met = pagesOfPart(plan, part).length === 2 ? meetsPage(plan, page) : undefined;
   if (met === undefined) return null;
   const hidden = hiddenInGutter(plan, [page, met], book.book.printing);
@@ -146,7 +146,7 @@ function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) 
       <p className="mb-1 text-sm">
         Two pieces of paper that must meet.{' '}
         {hidden > 0
-          ? `Of page ${names[outer]} ${measure(hidden, unit)} lie hidden in the gutter: the halves are split so that they meet beside it.`
+          ? `Of page ${derived.names[outer]} ${measure(hidden, unit)} lie hidden in the gutter: the halves are split so that they meet beside it.`
           : 'The halves are split at the fold.'}
       </p>
       <MeasureField
@@ -159,8 +159,8 @@ function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) 
 }
 
 function Ways({ book, page }: SpreadProps) {
-  const { plan, names } = book;
-  const ways = useMemo(() => waysOf(plan, page, names), [plan, page, names]);
+  const { plan, derived } = book;
+  const ways = useMemo(() => waysOf(plan, page, derived.names), [plan, page, derived]);
   const part = book.book.pages[page]!.content?.part;
   const laid = part && JSON.stringify([part.over, part.how]);
   const lay = (over: SpreadOver, how: SpreadHow) => {

@@ -1,7 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import { takesPicture } from '@eight-up/core/book/sequence';
 import { counted } from '@eight-up/words/forms';
-import { usePicture } from '../../book/pictures.ts';
+import { usePicture } from '../../pictures/pictures.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 
 interface TrayProps {
@@ -62,7 +62,7 @@ function TrayPlace({ book, index, chosen }: TrayProps & { readonly index: number
         ref={drag.setNodeRef}
         type="button"
         className="relative cursor-grab overflow-hidden border border-ink bg-paper text-xs text-quiet"
-        aria-label={`${name}: ${chosen === undefined ? 'choose a page first, or drag it' : `put on page ${book.names[chosen]}`}`}
+        aria-label={`${name}: ${chosen === undefined ? 'choose a page first, or drag it' : `put on page ${book.derived.names[chosen]}`}`}
         style={{
           ...size,
           ...(drag.transform

@@ -1,7 +1,7 @@
 import { AS_IT_FITS, type Fit } from '@eight-up/core/document/pages';
 import type { Command } from '@eight-up/core/book/command';
-import type { Action } from '../../app/action.ts';
-import { useActions } from '../../app/actions.tsx';
+import type { Action } from '../../actions/action.ts';
+import { useActions } from '../../actions/actions.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
 import { quarterOn } from './page-slip.tsx';
 

@@ -27,8 +27,8 @@ import {
 import { counted } from '@eight-up/words/forms';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
-import { MadeLink } from '../../app/made-link.tsx';
-import { useSettings } from '../../app/settings.ts';
+import { MadeLink } from '../../makings/made-link.tsx';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { CuttingPicture } from '../../paper/cutting-picture.tsx';
 import { usePapers } from '../../paper/use-papers.ts';

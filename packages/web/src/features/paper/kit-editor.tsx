@@ -17,7 +17,7 @@ import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { EDGE_WORDS, kindWords, togetherWords } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/forms';
 import { KIND_WORDS } from '@eight-up/words/papers';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { PLAIN_PAPER } from '@eight-up/core/paper/paper';
 import { namedSizeOf } from '@eight-up/core/paper/sheet-size';
 import { measureSize } from '@eight-up/core/units/measure';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { usePapers } from '../../paper/use-papers.ts';
 

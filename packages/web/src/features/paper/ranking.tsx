@@ -23,7 +23,7 @@ import {
 } from '@eight-up/words/cutting';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { CuttingPicture } from '../../paper/cutting-picture.tsx';
 import { Choices } from '../../ui/choices.tsx';

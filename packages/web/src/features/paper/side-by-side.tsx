@@ -9,7 +9,7 @@ import type { Result } from '@eight-up/core/result';
 import { carelessSentence, perSheetSentence, pieceWords, sheetsSentence, stockSentence } from '@eight-up/words/cutting';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Ticks } from '../../ui/ticks.tsx';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';

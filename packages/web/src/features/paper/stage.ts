@@ -1,4 +1,4 @@
-import type { StageDeclared } from '../../app/stage.ts';
+import type { StageDeclared } from '../../base/stage.ts';
 import { QUESTIONS } from './questions.ts';
 
 export const paperStage: StageDeclared = {

@@ -1,6 +1,6 @@
 import { Link, useNavigate } from 'react-router';
 import { ChevronLeftIcon } from '@heroicons/react/24/outline';
-import { useActions } from '../../app/actions.tsx';
+import { useActions } from '../../actions/actions.tsx';
 import { Backups } from './backups.tsx';
 import { Everything } from './everything.tsx';
 import { FolderCheck } from './folder-check.tsx';

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { SafekeepingAnswer } from '@eight-up/core/contract/answers';
-import { getJson, postForm, postJson, type ApiFailure } from '../../app/api.ts';
+import { getJson, postForm, postJson, type ApiFailure } from '../../base/api.ts';
 
 const KEY = ['safekeeping'];
 /** How often a running check is asked how far it is, milliseconds. */

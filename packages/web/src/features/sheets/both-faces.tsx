@@ -5,7 +5,7 @@ import { flipForPass } from '@eight-up/core/printer/printer';
 import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import { counted } from '@eight-up/words/forms';
 import { measuredSentence, printerWords, putBackSentence } from '@eight-up/words/printers';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { runWords, usePassFiles } from '../../book/print-passes.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
 import { PuttingBack } from '../../printing/pile-picture.tsx';
@@ -109,7 +109,7 @@ const sheetsIn = (text: string, sheets: number): boolean =>
     return from !== undefined && Number(from) >= 1 && Number(from) <= sheets && Number(to ?? from) >= Number(from);
   });
 
-const flipOf = ({ plan, layout }: OpenBook, two: TwoPass) => flipForPass(layout?.paper ?? plan.sheet, two);
+const flipOf = ({ plan, derived }: OpenBook, two: TwoPass) => flipForPass(derived.layout?.paper ?? plan.sheet, two);
 
 /** Which of the maker's printers this book is printed on. */
 export function PrinterTaken({ book, set }: PrintingPanel) {

@@ -6,7 +6,7 @@ import { closedSize } from '@eight-up/core/output/nest-marks';
 import { measure, measureSize, usualMeasure } from '@eight-up/core/units/measure';
 import { mm, type Nm } from '@eight-up/core/units/nm';
 import { TRIM_CAUTION } from '@eight-up/words/cutting';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
 import { MeasuredCreep } from './measured-creep.tsx';

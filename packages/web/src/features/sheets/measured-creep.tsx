@@ -5,8 +5,8 @@ import type { Measurement } from '@eight-up/core/measuring/measurement';
 import { measure } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
 import { measuredWords } from '@eight-up/words/measuring';
-import { getJson, type ApiFailure } from '../../app/api.ts';
-import { useSettings } from '../../app/settings.ts';
+import { getJson, type ApiFailure } from '../../base/api.ts';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 
 /** Creep that was measured on a dummy of this paper, in this book or another: it is offered where something else is counted with. */

@@ -1,6 +1,6 @@
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { mostFolios } from '@eight-up/core/folding/nest';
-import type { StageBook, StagePanel } from '../../app/stage.ts';
+import type { StageBook, StagePanel } from '../../base/stage.ts';
 
 const printsBacks = ({ plan }: StageBook): boolean => sidesOf(plan.run.laid, 0).includes('B');
 

@@ -29,10 +29,10 @@ export function PaperAndMarks({ book, set }: PrintingPanel) {
           <MeasureField label="high" value={printing.onto.height} onChange={(height: Nm) => resize({ height })} />
         </>
       )}
-      {printing.onto && book.layout && (
+      {printing.onto && book.derived.layout && (
         <p className="mb-1.5 max-w-96 text-sm">
-          {parentGrainSentence(book.plan, book.layout.paper)}
-          {book.layout.butted &&
+          {parentGrainSentence(book.plan, book.derived.layout.paper)}
+          {book.derived.layout.butted &&
             ' Sheets butt: there is no room for marks between them, only at the edges of the paper; lay the rule from tick to tick right across.'}{' '}
           <b>Heed:</b> {CUT_OUT_CAUTION}
         </p>
@@ -82,7 +82,7 @@ function PrintedOnto({ book, set }: PrintingPanel) {
     return !same && grid(short, long) !== undefined;
   });
   const chosen = onto && NAMED_SIZES.find(({ short, long }) => onto.width === short && onto.height === long);
-  const { layout } = book;
+  const { layout } = book.derived;
   return (
     <label className="mb-1.5 block">
       <span className="block text-sm text-quiet">

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { ArrowUturnRightIcon } from '@heroicons/react/24/outline';
 import { AS_IT_FITS, type Fit, type PageContent } from '@eight-up/core/document/pages';
 import { useBookDrops } from '../../book/book-drops.tsx';
-import { usePicture } from '../../book/pictures.ts';
+import { usePicture } from '../../pictures/pictures.ts';
 import { FILE_TYPES } from '../../book/use-file-drops.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { PrinterTaken } from './both-faces.tsx';

@@ -2,7 +2,7 @@ import type { Margins } from '@eight-up/core/printer/printer';
 import { shrinkOf } from '@eight-up/core/pagination/imposition';
 import { usualMeasure } from '@eight-up/core/units/measure';
 import { mm, type Nm } from '@eight-up/core/units/nm';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
 import type { PrintingPanel } from './printing-panel.ts';

@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer, ShelfAnswer, ShelfBook } from '@eight-up/core/contract/answers';
 import { counted } from '@eight-up/words/forms';
 import { formWords } from '@eight-up/words/forms/registry';
-import { getJson, postJson, type ApiFailure } from '../../app/api.ts';
+import { getJson, postJson, type ApiFailure } from '../../base/api.ts';
 
 const NOTHING: readonly ShelfBook[] = [];
 

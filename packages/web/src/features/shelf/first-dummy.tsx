@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { useSettings } from '../../app/settings.ts';
+import { useSettings } from '../../base/settings.ts';
 import { formForPictures } from '@eight-up/core/forms/registry';
 import { useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 

@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { ImportAnswer } from '@eight-up/core/contract/answers';
 import { bookFileNoteWords } from '@eight-up/words/problems';
-import { postForm, type ApiFailure } from '../../app/api.ts';
+import { postForm, type ApiFailure } from '../../base/api.ts';
 import { handOver } from '../../outbox/hand-over.ts';
 import { FileButton } from '../../ui/file-button.tsx';
 

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { ordinal } from '@eight-up/words/forms';
-import { postJson } from '../../app/api.ts';
+import { postJson } from '../../base/api.ts';
 
 /** What was last done to a book on the shelf. */
 export interface Done {

@@ -5,14 +5,14 @@ import { closedSize } from '@eight-up/core/output/nest-marks';
 import { measureSize } from '@eight-up/core/units/measure';
 import { ordinal } from '@eight-up/words/forms';
 import { formWords } from '@eight-up/words/forms/registry';
-import { useActions } from '../app/actions.tsx';
-import { useSettings } from '../app/settings.ts';
+import { useActions } from '../actions/actions.tsx';
+import { useSettings } from '../base/settings.ts';
 import { UnitSwitch } from '../ui/unit-switch.tsx';
-import { BookDrops } from './book-drops.tsx';
+import { BookDrops } from '../book/book-drops.tsx';
 import { StageActions } from './stage-actions.tsx';
 import { StageStrip } from './stage-strip.tsx';
 import { HaltedSlip } from './halted-slip.tsx';
-import { useBook, useSaving, type OpenBook } from './use-book.ts';
+import { useBook, useSaving, type OpenBook } from '../book/use-book.ts';
 
 /** What stays the same in all stages of a book: its name, its state, the strip of stages. */
 export function BookFrame() {

@@ -1,6 +1,6 @@
 import { createContext, lazy, Suspense, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Action } from './action.ts';
-import { useSettings } from './settings.ts';
+import { useSettings } from '../base/settings.ts';
 
 interface Registry {
   readonly add: (source: object, actions: readonly Action[]) => void;

@@ -1,9 +1,9 @@
 import { useLocation, useNavigate } from 'react-router';
-import type { Action } from '../app/action.ts';
-import { useActions } from '../app/actions.tsx';
-import { panelsFor } from '../app/stage.ts';
-import { keysOf, STAGES } from '../app/stages.ts';
-import type { OpenBook } from './use-book.ts';
+import type { Action } from '../actions/action.ts';
+import { useActions } from '../actions/actions.tsx';
+import { panelsFor } from '../base/stage.ts';
+import { keysOf, STAGES } from './stages.ts';
+import type { OpenBook } from '../book/use-book.ts';
 
 /** Every stage and every panel of one can be found, and gone to, from any of them; the keys of panels are those of the stage that is open. */
 export function StageActions({ book }: { readonly book: OpenBook }) {

@@ -1,7 +1,7 @@
 import { useNavigate } from 'react-router';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { haltedWords } from '@eight-up/words/saving';
-import type { Halted } from './use-book.ts';
+import type { Halted } from '../book/use-book.ts';
 
 /** Nothing is saved just now: why, what waits in this window, and what the maker can do. */
 export function HaltedSlip({ halted: { halt, waiting, outbox } }: { readonly halted: Halted }) {

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { NavLink } from 'react-router';
-import { ON_STRIP } from '../app/stages.ts';
+import { ON_STRIP } from './stages.ts';
 
 /** The order of work is the navigation. Each stage is one panel of a folded strip; the open one lies flat. */
 export const StageStrip = memo(function StageStrip({ bookId }: { readonly bookId: string }) {

@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { matchesWords } from './action-finder.tsx';
 import type { Action } from './action.ts';
 import { ActionsProvider, useActions } from './actions.tsx';
-import { useSettings } from './settings.ts';
+import { useSettings } from '../base/settings.ts';
 
 // Headless UI's dialog watches its size, which jsdom does not know.
 vi.stubGlobal(

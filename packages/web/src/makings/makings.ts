@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { BegunAnswer, MakingAnswer } from '@eight-up/core/contract/answers';
-import { ApiFailure, getJson, postJson } from './api.ts';
+import { ApiFailure, getJson, postJson } from '../base/api.ts';
 
 /** A file that is being made while its maker goes on. */
 export interface Making {

@@ -5,7 +5,7 @@ import { historyStage } from '../features/history/stage.ts';
 import { pagesStage } from '../features/pages/stage.ts';
 import { paperStage } from '../features/paper/stage.ts';
 import { sheetsStage } from '../features/sheets/stage.ts';
-import type { StageDeclared } from './stage.ts';
+import type { StageDeclared } from '../base/stage.ts';
 
 /** Every stage of a book; those of the strip in the order of work. */
 export const STAGES: readonly StageDeclared[] = [

@@ -1,0 +1,90 @@
+import { createRequire } from 'node:module';
+import type Sharp from 'sharp';
+import { openBrowser, press, waitForText, type Browser } from '../../e2e/browser.ts';
+import { median, type Figure } from './measuring.ts';
+import { postFiles, postJson, runServer } from './running-server.ts';
+import { blocksFrom, dispatched, tracedEvents } from './trace.ts';
+
+const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
+
+const PAGES = 400;
+const ROUNDS = 5;
+
+/** Stages of a long book, each opened with its key from the book's history. */
+const STAGES = [
+  { name: 'Pages', keys: '3', path: '/pages', limit: 50 },
+  { name: 'Fold', keys: '5', path: '/fold', limit: 50 },
+  { name: 'Paper', keys: '2', path: '/paper', limit: 100 },
+] as const;
+
+/** A booklet of 400 pages with a picture on each. */
+export async function longBooklet(url: string): Promise<string> {
+  const { id } = await postJson<{ id: string }>(`${url}/api/books`, {
+    title: 'bench',
+    form: 'nested-booklet',
+    parameters: { pages: PAGES },
+    sheet: { width: 297_000_000, height: 210_000_000, fibre: 'any' },
+  });
+  const pictures = await Promise.all(
+    Array.from({ length: PAGES }, (_, n) =>
+      sharp({ create: { width: 60, height: 84, channels: 3, background: { r: n % 256, g: n >> 1, b: 90 } } })
+        .jpeg()
+        .toBuffer(),
+    ),
+  );
+  await postFiles(
+    `${url}/api/books/${id}/files`,
+    pictures.map((bytes, n) => ({ name: `${n}.jpg`, bytes })),
+  );
+  return id;
+}
+
+/** The longest time for which the main thread answers nothing while each stage opens: the first time, and the median of those after it. */
+export async function openingFigures(): Promise<readonly Figure[]> {
+  const server = await runServer();
+  try {
+    const book = await longBooklet(server.url);
+    const figures: Figure[] = [];
+    for (const stage of STAGES) {
+      const browser = await openBrowser({ trace: true });
+      try {
+        const blocks = await opened(browser, `${server.url}/books/${book}/history`, stage);
+        console.log(
+          `${stage.name} of ${PAGES} pages: longest blocks ${blocks.map((ms) => ms.toFixed(0)).join(' ')} ms`,
+        );
+        figures.push(
+          {
+            name: `${stage.name} of ${PAGES} pages opened first, longest block`,
+            value: blocks[0]!,
+            unit: 'ms',
+            limit: stage.limit,
+          },
+          { name: `… opened again, median`, value: median(blocks.slice(1)), unit: 'ms', limit: stage.limit },
+        );
+      } finally {
+        await browser.close();
+      }
+    }
+    return figures;
+  } finally {
+    await server.stop();
+  }
+}
+
+async function opened(browser: Browser, from: string, stage: (typeof STAGES)[number]): Promise<readonly number[]> {
+  const { driver } = browser;
+  await driver.get(from);
+  await waitForText(driver, 'saved ');
+  await driver.sleep(2000);
+  for (let round = 0; round < ROUNDS; round++) {
+    await press(driver, stage.keys);
+    await driver.sleep(5000); // every page drawn
+    if (!new URL(await driver.getCurrentUrl()).pathname.endsWith(stage.path))
+      throw new Error(`${stage.name} did not open`);
+    await press(driver, 'y');
+    await driver.sleep(1500);
+  }
+  const events = await tracedEvents(browser);
+  const keys = dispatched(events, 'keydown');
+  return blocksFrom(events, keys).filter((_, i) => i % 2 === 0);
+}
