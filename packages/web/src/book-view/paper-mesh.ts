@@ -2,6 +2,7 @@ import {
   BackSide,
   BufferAttribute,
   BufferGeometry,
+  CanvasTexture,
   Color,
   DynamicDrawUsage,
   FrontSide,
@@ -11,8 +12,8 @@ import {
   Mesh,
   MeshLambertMaterial,
   Sphere,
+  SRGBColorSpace,
   Vector3,
-  type CanvasTexture,
 } from 'three';
 import { LineMaterial } from 'three/addons/lines/LineMaterial.js';
 import { LineSegments2 } from 'three/addons/lines/LineSegments2.js';
@@ -62,6 +63,8 @@ export class PaperMesh {
   private readonly panelOfTriangle: readonly number[];
   private readonly position: BufferAttribute;
   private readonly normal: BufferAttribute;
+  /** sheets without a picture share one look */
+  private readonly bare: Readonly<Record<SheetSide, MeshLambertMaterial>>;
   private readonly faces: Readonly<Record<SheetSide, Mesh<BufferGeometry, MeshLambertMaterial[]>>>;
   private readonly cuts: readonly (Stretch & { readonly cut: number })[];
   private readonly cutLines: LineSegments<BufferGeometry, LineBasicMaterial>;
@@ -106,7 +109,7 @@ export class PaperMesh {
     );
     this.panelOfTriangle = bySheet.flat().map(({ panel }) => panel);
     const index = new BufferAttribute(new Uint32Array(bySheet.flat().flatMap(({ fan }) => fan)), 1);
-    const face = (side: typeof FrontSide | typeof BackSide) => {
+    const face = (bare: MeshLambertMaterial) => {
       const geometry = new BufferGeometry();
       geometry.setIndex(index);
       geometry.setAttribute('position', this.position);
@@ -119,10 +122,17 @@ export class PaperMesh {
         start += 3 * triangles.length;
       });
       geometry.boundingSphere = EVERYWHERE;
-      const looks = bySheet.map(() => new MeshLambertMaterial({ side, vertexColors: true }));
-      return unculled(new Mesh(geometry, looks));
+      return unculled(
+        new Mesh(
+          geometry,
+          bySheet.map(() => bare),
+        ),
+      );
     };
-    this.faces = { A: face(FrontSide), B: face(BackSide) };
+    const look = (side: typeof FrontSide | typeof BackSide, color: Color) =>
+      new MeshLambertMaterial({ side, vertexColors: true, color });
+    this.bare = { A: look(FrontSide, WHITE), B: look(BackSide, BACK) };
+    this.faces = { A: face(this.bare.A), B: face(this.bare.B) };
     this.edges = this.outlines();
     this.cuts = laid.panels
       .flatMap((_, panel) => cutEdges(plan.run, panel).map(({ cut, ends }) => ({ panel, cut, ends })))
@@ -249,12 +259,21 @@ export class PaperMesh {
   }
 
   /** The picture of one face of one sheet, or bare paper. */
-  show(sheet: number, side: SheetSide, picture: CanvasTexture | undefined): void {
-    const look = this.faces[side].material[sheet]!;
-    // A material is compiled anew only where it gets its first picture or loses it.
-    look.needsUpdate = (look.map === null) !== (picture === undefined);
-    look.map = picture ?? null;
-    look.color = picture || side === 'A' ? WHITE : BACK;
+  show(sheet: number, side: SheetSide, painted: HTMLCanvasElement | undefined): void {
+    const looks = this.faces[side].material;
+    const before = looks[sheet]!;
+    const bare = this.bare[side];
+    before.map?.dispose();
+    if (!painted) {
+      if (before !== bare) before.dispose();
+      looks[sheet] = bare;
+      return;
+    }
+    const picture = new CanvasTexture(painted);
+    picture.colorSpace = SRGBColorSpace;
+    picture.anisotropy = 8;
+    if (before === bare) looks[sheet] = new MeshLambertMaterial({ side: bare.side, vertexColors: true, map: picture });
+    else before.map = picture;
   }
 
   /** Which face a pointer has met, by the object and the triangle. */
@@ -265,8 +284,13 @@ export class PaperMesh {
   dispose(): void {
     for (const { geometry, material } of [this.faces.A, this.faces.B, this.edges, this.cutLines, this.light]) {
       geometry.dispose();
-      [material].flat().forEach((one) => one.dispose());
+      for (const one of [material].flat()) {
+        if (one instanceof MeshLambertMaterial) one.map?.dispose();
+        one.dispose();
+      }
     }
+    this.bare.A.dispose();
+    this.bare.B.dispose();
   }
 }
 

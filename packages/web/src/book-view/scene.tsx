@@ -1,19 +1,19 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Canvas, useFrame, useThree, type ThreeEvent } from '@react-three/fiber';
 import { type Mesh, Vector3 } from 'three';
-import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { poseOnTape } from '@eight-up/core/folding/rehearsal';
 import { stepPlace } from '@eight-up/core/folding/step-place';
 import { extentOfStep } from './extents.ts';
 import { Eye } from './eye.tsx';
 import { PaperMesh } from './paper-mesh.ts';
 import { stepAt, type BookViewProps } from './props.ts';
-import { paintPoster, paintSheet, type FaceOfBook } from './sheet-texture.ts';
 import { useOnTape } from './use-tape.ts';
-import { useTextures } from './use-textures.ts';
+import { usePaintedSheets } from './use-painted-sheets.ts';
 
 /** The rehearsal in three dimensions. World: x to the right, y away from the maker, z up. */
 export function Scene(props: BookViewProps) {
+  // The paper is laid on the table once the browser has that ready, a turn later: either takes long enough by itself.
+  const [ready, setReady] = useState(false);
   return (
     <Canvas
       frameloop="demand"
@@ -21,33 +21,22 @@ export function Scene(props: BookViewProps) {
       camera={{ fov: 32, near: 1, far: 8000, up: [0, 0, 1] }}
       gl={{ antialias: true, alpha: true }}
       shadows={false}
+      onCreated={() => setTimeout(() => setReady(true))}
     >
       <ambientLight intensity={1.9} />
       <directionalLight position={[-200, -300, 600]} intensity={1.3} />
-      <Paper {...props} />
-      <Table {...props} />
-      <Eye {...props} />
+      {ready && (
+        <>
+          <Paper {...props} />
+          <Table {...props} />
+          <Eye {...props} />
+        </>
+      )}
     </Canvas>
   );
 }
 
 function Paper({ plan, placed, letters, poster, book, tape, lit, onPoint }: BookViewProps) {
-  const faces = useMemo(
-    () =>
-      Array.from({ length: plan.run.laid.sheets.length }, (_, sheet) =>
-        sidesOf(plan.run.laid, sheet).map((side): FaceOfBook => ({ sheet, side })),
-      ).flat(),
-    [plan],
-  );
-  const textures = useTextures(
-    (show) =>
-      faces.forEach((face, i) => void paintSheet(plan, placed, letters, book, face, (canvas) => show(i, canvas))),
-    [plan, placed, letters, book, faces],
-  );
-  const [hung] = useTextures(
-    (show) => void (poster && paintPoster(plan, poster, book, (canvas) => show(0, canvas))),
-    [plan, poster, book],
-  );
   const pageOfFace = useMemo(
     () => new Map(plan.reading.pages.map(({ face }, page) => [`${face.panel}${face.side}`, page])),
     [plan],
@@ -75,14 +64,7 @@ function Paper({ plan, placed, letters, poster, book, tape, lit, onPoint }: Book
     invalidate();
   }, [plan, paper, step, invalidate]);
 
-  useEffect(() => {
-    for (let sheet = 0; sheet < plan.run.laid.sheets.length; sheet++)
-      for (const side of ['A', 'B'] as const) {
-        const painted = textures[faces.findIndex((face) => face.sheet === sheet && face.side === side)];
-        paper.show(sheet, side, painted ?? (side === 'B' && poster ? hung : undefined));
-      }
-    invalidate();
-  }, [plan, paper, faces, textures, hung, poster, invalidate]);
+  usePaintedSheets(paper, { plan, placed, letters, poster, book });
 
   useEffect(() => {
     paper.mark(lit === undefined ? [] : [plan.reading.pages[lit]?.face.panel ?? -1]);

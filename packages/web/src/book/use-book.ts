@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useOutletContext } from 'react-router';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
@@ -49,7 +49,11 @@ export interface Halted {
 /** The book behind an address; undefined while it is being fetched. */
 export function useBook(id: string): { readonly book: OpenBook | undefined; readonly error: ApiFailure | undefined } {
   const unit = useSettings((s) => s.unit);
-  const { outbox, shown, halted, refused } = useOutbox(id);
+  const { outbox, shown: known, halted, refused } = useOutbox(id);
+  // Folding and first drawing a long book take a while: done in pieces between which the browser answers, not in one turn. What is changed
+  // afterwards is shown at once.
+  const isBegun = useDeferredValue(known !== undefined, false);
+  const shown = isBegun ? known : undefined;
   const { acts, failure } = useActs(outbox, shown);
   const { plan, derived, setting } = useDerived(shown);
   // One object as long as nothing of it changes: whoever is given it need not be drawn anew while a change is being saved.

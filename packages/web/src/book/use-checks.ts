@@ -1,3 +1,4 @@
+import { isSame } from '@eight-up/core/book/patch';
 import { useEffect, useMemo, useState } from 'react';
 import { sortChecks, type Sorted } from '@eight-up/core/checks/check';
 import type { LookedOver } from '@eight-up/core/checks/looked-over';
@@ -56,7 +57,9 @@ export function useChecks({ book, assets, id }: Pick<OpenBook, 'book' | 'assets'
   useEffect(() => {
     let current = true;
     void lookedOver({ book, assets }).then((answer) => {
-      if (current && answer) setState({ of: id, found: answer });
+      if (current && answer)
+        // Most changes leave the checks as they were: then nothing is drawn anew.
+        setState((now) => (now?.of === id && isSame(now.found, answer) ? now : { of: id, found: answer }));
     });
     return () => {
       current = false;

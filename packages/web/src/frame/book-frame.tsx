@@ -98,11 +98,14 @@ function Title({ book }: { readonly book: OpenBook }) {
   );
 }
 
+/** Made once: making it takes a millisecond, and this line is drawn anew with every change. */
+const CLOCK = new Intl.DateTimeFormat([], { hour: '2-digit', minute: '2-digit' });
+
 function StateLine({ book }: { readonly book: OpenBook }) {
   const unit = useSettings((s) => s.unit);
   const saving = useSaving(book.id);
   const { width, height } = closedSize(book.plan, book.book.printing);
-  const saved = new Date(book.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+  const saved = CLOCK.format(new Date(book.savedAt));
   return (
     <p className="mt-1 flex flex-wrap items-center gap-x-2 pl-8 text-quiet">
       <span>

@@ -13,6 +13,10 @@ interface StepRulerProps {
 }
 
 const TICKS = 5;
+/** Up to so many positions there is room for the marks between them. */
+const FINE = 60;
+/** So many names or numbers of steps find room side by side. */
+const NAMED = 45;
 
 const shareOf = (at: number, end: number) => `${(at / end) * 100}%`;
 
@@ -22,6 +26,7 @@ export function StepRuler({ end, words, tape, playing, onGo, onPlay }: StepRuler
   const here = useOnTape(tape, Math.ceil);
   const share = (at: number) => shareOf(at, end);
   const spacious = end <= 22;
+  const every = [1, 2, 5, 10, 20, 50, 100].find((stride) => end / stride <= NAMED) ?? 200;
   const heading = here <= steps ? (here === 0 ? `${steps} steps` : `Step ${here} of ${steps}`) : 'Turning the pages';
   return (
     <section aria-label="Steps" className="mt-2 border-t border-ink bg-wood px-9 pb-5 pt-3">
@@ -43,23 +48,25 @@ export function StepRuler({ end, words, tape, playing, onGo, onPlay }: StepRuler
       <div className="relative mx-2 mt-2 h-[62px]">
         <Ticks steps={steps} end={end} />
         <Pointer tape={tape} end={end} heading={heading} onGo={onGo} />
-        {words.map((word, i) => (
-          <button
-            key={i}
-            type="button"
-            onClick={() => onGo(i + 1)}
-            aria-current={here === i + 1 ? 'step' : undefined}
-            aria-label={`Step ${i + 1}: ${word.title}`}
-            className={`absolute top-9 -translate-x-full truncate pr-1 text-right text-[0.8rem] leading-tight hover:text-choose ${here === i + 1 ? 'font-bold text-blade' : ''}`}
-            style={{ left: share(i + 1), width: `${100 / end}%` }}
-          >
-            {spacious ? (
-              <span className="line-clamp-2 whitespace-normal">{word.title}</span>
-            ) : (
-              <span className="measure">{i + 1}</span>
-            )}
-          </button>
-        ))}
+        {words.map((word, i) =>
+          (i + 1) % every ? null : (
+            <button
+              key={i}
+              type="button"
+              onClick={() => onGo(i + 1)}
+              aria-current={here === i + 1 ? 'step' : undefined}
+              aria-label={`Step ${i + 1}: ${word.title}`}
+              className={`absolute top-9 -translate-x-full truncate pr-1 text-right text-[0.8rem] leading-tight hover:text-choose ${here === i + 1 ? 'font-bold text-blade' : ''}`}
+              style={{ left: share(i + 1), width: `${(100 * every) / end}%` }}
+            >
+              {spacious ? (
+                <span className="line-clamp-2 whitespace-normal">{word.title}</span>
+              ) : (
+                <span className="measure">{i + 1}</span>
+              )}
+            </button>
+          ),
+        )}
         <button
           type="button"
           onClick={() => onGo(steps + 1)}
@@ -123,23 +130,32 @@ function Pointer({ tape, end, heading, onGo }: PointerProps) {
 }
 
 const Ticks = memo(function Ticks({ steps, end }: { readonly steps: number; readonly end: number }) {
+  // One path for each kind of mark, however many steps there are; widths are the screen's.
+  const marks = (from: number, to: number, each: (i: number) => boolean, length: number) =>
+    Array.from({ length: (to - from) * TICKS + 1 }, (_, i) => from * TICKS + i)
+      .filter(each)
+      .map((i) => `M${i / TICKS} 0V${length}`)
+      .join('');
+  const isWhole = (i: number) => i % TICKS === 0;
   return (
-    <svg className="absolute inset-x-0 top-4 h-6 w-full overflow-visible" aria-hidden="true">
-      {Array.from({ length: end * TICKS + 1 }, (_, i) => {
-        const whole = i % TICKS === 0;
-        return (
-          <line
-            key={i}
-            x1={shareOf(i / TICKS, end)}
-            x2={shareOf(i / TICKS, end)}
-            y1="0"
-            y2={whole ? 20 : 9}
-            stroke="#16261f"
-            strokeWidth={whole ? 1.8 : 0.8}
-            opacity={i / TICKS > steps ? 0.45 : 1}
-          />
-        );
-      })}
+    <svg
+      className="absolute inset-x-0 top-4 h-6 w-full overflow-visible"
+      viewBox={`0 0 ${end} 24`}
+      preserveAspectRatio="none"
+      stroke="#16261f"
+      aria-hidden="true"
+    >
+      {[
+        { from: 0, to: steps, opacity: 1 },
+        { from: steps, to: end, opacity: 0.45 },
+      ].map(({ from, to, opacity }) => (
+        <g key={from} opacity={opacity}>
+          <path d={marks(from, to, isWhole, 20)} strokeWidth="1.8" vectorEffect="non-scaling-stroke" />
+          {end <= FINE && (
+            <path d={marks(from, to, (i) => !isWhole(i), 9)} strokeWidth="0.8" vectorEffect="non-scaling-stroke" />
+          )}
+        </g>
+      ))}
     </svg>
   );
 });
