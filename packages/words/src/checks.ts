@@ -4,7 +4,7 @@ import type { BookDocument } from '@eight-up/core/document/document';
 import { grainName } from '@eight-up/core/paper/sheet-size';
 import { measure, measureSize, usualMeasure, type LengthUnit } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
-import { counted } from './forms.ts';
+import { counted } from './counted.ts';
 import { ROLE_WORDS } from './pages.ts';
 
 export interface CheckWords {

@@ -10,10 +10,10 @@ import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
 import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
 import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
-import { counted } from './forms.ts';
+import { counted } from './counted.ts';
 import { formWords, parameterAnswer, parameterQuestion } from './forms/registry.ts';
 import type { MakerSettings } from '@eight-up/core/document/maker-settings';
-import type { BookKind } from '@eight-up/core/cutting/sheet-becomes';
+import type { Corner, BookKind } from '@eight-up/core/cutting/sheet-becomes';
 import { moneyWords } from './papers.ts';
 import type { PartName } from '@eight-up/core/folding/assembly';
 
@@ -97,6 +97,14 @@ export function stockSentence(
   if (stock >= count) return `${stock} in the drawer: enough.`;
   return stock === 0 ? `None in the drawer: ${count} to buy.` : `${stock} in the drawer: ${count - stock} to buy.`;
 }
+
+/** For which grain a plan was counted on a paper whose own is not known. */
+export const presumedGrain = ({ fibre }: PaperPlan): string =>
+  `grain not known: this is the answer if the fibres run ${fibre === 'along-height' ? 'upright' : 'across'}`;
+
+/** What it would be with the fibres the other way; how to find out follows. */
+export const otherWaySentence = (plan: FoldedBook, other: PaperPlan, nameOf: (piece: string) => string): string =>
+  `The other way: ${perSheetSentence(plan, other, nameOf) ?? sheetsSentence(other)}. Find out before you cut:`;
 
 /** What one full sheet gives, where one size is cut from it. */
 export function perSheetSentence(
@@ -226,3 +234,24 @@ export const cutsHeading = (cuts: number): string =>
 
 /** Where there is nothing to cut. */
 export const NO_CUTS = 'The sheet is used whole, as it lies.';
+
+/** How the fibres run in the pages of a size that a sheet gives. */
+export const cornerGrainSentence = ({ grain }: Pick<Corner, 'grain'>): string =>
+  ({
+    right: 'The grain runs along the folds.',
+    against: 'Against the grain: the folds would run across the fibres.',
+    any: 'This paper has no grain to mind.',
+    unknown: 'Whether the grain is right depends on how the fibres run: find out first.',
+  })[grain];
+
+/** What is special about a size that a sheet gives. */
+export const cornerSpecialSentence = ({ special }: Pick<Corner, 'special'>): string =>
+  special
+    .map((one) =>
+      one === 'to-the-last'
+        ? 'Uses the sheet up: nothing is left over.'
+        : one === 'halving'
+          ? 'Found by halving alone, without measuring.'
+          : `A common size: ${one.size}.`,
+    )
+    .join(' ');

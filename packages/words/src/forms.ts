@@ -1,3 +1,4 @@
+import { counted } from './counted.ts';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { USUAL_PRINTING } from '@eight-up/core/document/usual';
 import { closedSize } from '@eight-up/core/output/nest-marks';
@@ -16,8 +17,6 @@ export const FAMILY_WORDS: Readonly<Record<FormFamily, string>> = {
   bound: 'Pages bound at a fold',
   'opens-out': 'Something that opens out',
 };
-
-const count = (n: number, one: string, many = `${one}s`) => `${n} ${n === 1 ? one : many}`;
 
 /** Page labels in words: "7", "front", "back". */
 export const labelWords = (label: PageLabel): string =>
@@ -56,10 +55,10 @@ export function factsSentence(
   const parts = [
     onFlaps
       ? `${pages} pages to read with the fold-outs, ${pages - onFlaps} without`
-      : count(pages, 'page to read', 'pages to read'),
-    plan.reading.gaps.length ? count(leaves, 'leaf', 'leaves') : count(leaves, 'panel'),
-    ...(foldOuts ? [count(foldOuts, 'fold-out')] : []),
-    ...(hidden ? [`${count(hidden, 'printed face')} hidden by glue`] : []),
+      : counted(pages, 'page to read', 'pages to read'),
+    plan.reading.gaps.length ? counted(leaves, 'leaf', 'leaves') : counted(leaves, 'panel'),
+    ...(foldOuts ? [counted(foldOuts, 'fold-out')] : []),
+    ...(hidden ? [`${counted(hidden, 'printed face')} hidden by glue`] : []),
   ];
   return `${parts.join(', ')}; closed ${isTrimmed ? 'and trimmed ' : ''}${measureSize(width, height, unit)}.`;
 }
@@ -70,10 +69,10 @@ export function printedSheetsSentence(plan: FoldedBook): string | undefined {
   const sheets = run.laid.sheets.length;
   const blanks = form.asksPages ? reading.pages.length - form.asksPages.asked(parameters) : 0;
   const parts = [
-    ...(sheets > 1 || blanks > 0 ? [`${count(sheets, 'sheet')}${sectionsWords(foliosPerSection(plan))}.`] : []),
+    ...(sheets > 1 || blanks > 0 ? [`${counted(sheets, 'sheet')}${sectionsWords(foliosPerSection(plan))}.`] : []),
     ...(blanks > 0
       ? [
-          `${count(blanks, 'page')} at the end ${blanks === 1 ? 'stays blank: the back cover' : 'stay blank, the back cover among them'}.`,
+          `${counted(blanks, 'page')} at the end ${blanks === 1 ? 'stays blank: the back cover' : 'stay blank, the back cover among them'}.`,
         ]
       : []),
     ...(reading.bolts.length
@@ -131,19 +130,11 @@ export function parentGrainSentence(
 export function flapThicknessSentence({ reading }: FoldedBook, thickness: Nm, unit: LengthUnit): string | undefined {
   const flaps = reading.layers.length - reading.leaves;
   if (!reading.pages.some(({ letter }) => letter)) return undefined;
-  return `Closed, ${measure(nm(reading.leaves * thickness), unit)} thick at the spine and up to ${measure(nm((reading.leaves + flaps) * thickness), unit)} towards the fore-edge: ${count(flaps, 'flap')} more. Spread them over the folios, and over both sides.`;
+  return `Closed, ${measure(nm(reading.leaves * thickness), unit)} thick at the spine and up to ${measure(nm((reading.leaves + flaps) * thickness), unit)} towards the fore-edge: ${counted(flaps, 'flap')} more. Spread them over the folios, and over both sides.`;
 }
 
 /** The one sentence where a choice hides printed faces, else undefined. */
 export const hiddenSentence = ({ reading }: FoldedBook): string | undefined =>
   reading.hidden.length
-    ? `Glueing these turns shut hides ${count(reading.hidden.length, 'printed face')}: nobody will read them.`
+    ? `Glueing these turns shut hides ${counted(reading.hidden.length, 'printed face')}: nobody will read them.`
     : undefined;
-
-export const counted = count;
-
-const ORDINALS = new Intl.PluralRules('en', { type: 'ordinal' });
-const SUFFIX: Readonly<Partial<Record<Intl.LDMLPluralRule, string>>> = { one: 'st', two: 'nd', few: 'rd' };
-
-/** 1st, 2nd, 3rd … */
-export const ordinal = (n: number): string => `${n}${SUFFIX[ORDINALS.select(n)] ?? 'th'}`;

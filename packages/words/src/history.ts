@@ -1,6 +1,6 @@
 import type { ChangeWords } from '@eight-up/core/book/history';
 import type { HistoryEntry } from '@eight-up/core/contract/answers';
-import { counted } from './forms.ts';
+import { counted } from './counted.ts';
 import { formWords } from './forms/registry.ts';
 
 /** How makers say which fields of a book were put back. */

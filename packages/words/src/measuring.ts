@@ -1,7 +1,7 @@
 import type { Measurement, MeasurementProblem, Method, Subject } from '@eight-up/core/measuring/measurement';
 import { standardError } from '@eight-up/core/measuring/measurement';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
-import { counted } from './forms.ts';
+import { counted } from './counted.ts';
 
 /** What a method finds. */
 const METHOD_WORDS: Readonly<Record<Method, string>> = {

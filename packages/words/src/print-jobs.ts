@@ -22,7 +22,8 @@ import {
   sheetsSentence,
   stackedSentence,
 } from './cutting.ts';
-import { counted, pageNames } from './forms.ts';
+import { counted } from './counted.ts';
+import { pageNames } from './forms.ts';
 import { formWords } from './forms/registry.ts';
 import { grainWords } from './papers.ts';
 import { programmeWords } from './steps.ts';

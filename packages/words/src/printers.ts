@@ -1,3 +1,4 @@
+import { counted } from './counted.ts';
 import type { PileMove } from '@eight-up/core/printer/device';
 import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import { TEST_LINE, type Printer } from '@eight-up/core/printer/printer';
@@ -55,3 +56,10 @@ export const DEVICE_QUESTIONS = {
   headOut: { question: 'their heads', answers: { far: 'away from you', near: 'near you' } },
   piles: { question: 'and come to lie', answers: { 'on-top': 'on those before', under: 'under them' } },
 } as const;
+
+/** What came of a rehearsed print: every page with the print that was meant for it, or which (by their names) are not. */
+export function rehearsedSentence(wrong: readonly string[], jammed: number): string {
+  if (wrong.length === 0) return 'Every page came where it belongs: this is what your hands would hold.';
+  const lost = jammed ? `${counted(jammed, 'page')} of the files jammed. ` : '';
+  return `${lost}Not as they should be: pages ${wrong.slice(0, 8).join(', ')}${wrong.length > 8 ? ' and more' : ''}. Print their sheets again.`;
+}

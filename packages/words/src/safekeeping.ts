@@ -1,6 +1,6 @@
 import type { BackupHolds, BackupReason } from '@eight-up/core/safekeeping/backup';
 import type { Finding, FolderReport, OriginalUse } from '@eight-up/core/safekeeping/folder-check';
-import { counted } from './forms.ts';
+import { counted } from './counted.ts';
 
 /** Why a backup was made. */
 export const REASON_WORDS: Readonly<Record<BackupReason, string>> = {

@@ -1,4 +1,4 @@
-import { counted } from './forms.ts';
+import { counted } from './counted.ts';
 
 /** Why nothing is saved from a window just now, and what waits in it. */
 export function haltedWords(

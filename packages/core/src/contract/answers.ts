@@ -1,3 +1,4 @@
+import type { OnShelf } from '../output/on-shelf.ts';
 import type { Measurement } from '../measuring/measurement.ts';
 import type { Printer } from '../printer/printer.ts';
 import type { Paper } from '../paper/paper.ts';
@@ -28,8 +29,9 @@ export interface ShelfBook {
   readonly id: string;
   readonly revision: number;
   readonly savedAt: string;
-  readonly book: BookDocument;
-  readonly assets: readonly AssetInfo[];
+  readonly book: Pick<BookDocument, 'title' | 'edition' | 'form' | 'sheet'>;
+  /** null: its form no longer folds */
+  readonly looks: OnShelf | null;
 }
 
 /** A book whose document is damaged: it can be rescued as it is stored. */

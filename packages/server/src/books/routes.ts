@@ -18,18 +18,8 @@ import type { WorkPool } from '../pool/work-pool.ts';
 import { emptyBin, moveToBin } from './bin.ts';
 import { history, namePoint } from './history.ts';
 import { rescued } from './rescued.ts';
-import {
-  bookAnswer,
-  copyBook,
-  createBook,
-  documentAt,
-  findBook,
-  goBack,
-  listBooks,
-  redo,
-  revise,
-  undo,
-} from './service.ts';
+import { bookAnswer, copyBook, createBook, documentAt, findBook, goBack, redo, revise, undo } from './service.ts';
+import { listBooks } from './shelf.ts';
 
 const revisionNumber = z.coerce.number().int().min(0);
 export const historyQuery = z.object({

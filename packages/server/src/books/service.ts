@@ -6,14 +6,14 @@ import { applyStored, patchTo, type StoredChange } from '@eight-up/core/book/pat
 import { contentsOf, type BookDocument } from '@eight-up/core/document/document';
 import type { AssetInfo } from '@eight-up/core/document/asset';
 import { commandProblemWords } from '@eight-up/words/problems';
-import type { BookAnswer, ShelfAnswer } from '@eight-up/core/contract/answers';
+import type { BookAnswer } from '@eight-up/core/contract/answers';
 import type { copyRequest } from '@eight-up/core/contract/schemas';
 import type { z } from 'zod';
 import { BookRow, RevisionRow, type AssetRow } from '../db/entities.ts';
 import { Refusal } from '../errors.ts';
 import { keepCreepOf } from '../measuring/service.ts';
 import { namedIn, noteNamed } from './named.ts';
-import { noteSound, readBook, titleIn, type StoredBook } from './stored-book.ts';
+import { noteSound, readBook, type StoredBook } from './stored-book.ts';
 
 /** One book by its id, read as it is stored: it is asked for at every change. */
 export async function findBook(em: EntityManager, id: string): Promise<BookRow> {
@@ -82,32 +82,6 @@ export async function bookAnswer(em: EntityManager, row: BookRow): Promise<BookA
     savedAt: row.savedAt.toISOString(),
     book: row.doc,
     assets,
-  };
-}
-
-/** The books on the shelf, or those in the bin; those that cannot be read are named, and take no other with them. */
-export async function listBooks(em: EntityManager, where: 'shelf' | 'bin'): Promise<ShelfAnswer> {
-  const stored = await em.execute<StoredBook[]>(
-    `select * from book where binned_at is ${where === 'shelf' ? 'null' : 'not null'} order by created_at`,
-  );
-  const read = stored.map((row) => [row, readBook(row)] as const);
-  const rows = read.flatMap(([, row]) => row ?? []);
-  const assets = await assetsOf(
-    em,
-    rows.map(({ doc }) => doc),
-  );
-  const byId = new Map(assets.map((asset) => [asset.id, asset]));
-  return {
-    books: rows.map((row) => ({
-      id: row.id,
-      revision: row.revision,
-      savedAt: row.savedAt.toISOString(),
-      book: row.doc,
-      assets: assetIds(row.doc).flatMap((id) => byId.get(id) ?? []),
-    })),
-    unreadable: read.flatMap(([{ id, doc, saved_at }, row]) =>
-      row ? [] : [{ id, title: titleIn(doc), savedAt: new Date(saved_at).toISOString() }],
-    ),
   };
 }
 

@@ -1,13 +1,9 @@
+import { readSheetRanges, sheetsIn } from '@eight-up/core/printing/sheet-ranges';
 import { Refusal } from '../errors.ts';
 
 /** Which sheets are asked for ("2", "3-5,8"), 0-based; those beyond the book are passed over, none left is said. */
 export function sheetsAsked(count: number, ranges: string | undefined): readonly number[] {
-  const all = Array.from({ length: count }, (_, i) => i);
-  const within = ranges?.split(',').map((range) => {
-    const [from, to] = range.split('-').map((text) => Number(text.trim())) as [number, number | undefined];
-    return [from - 1, (to ?? from) - 1] as const;
-  });
-  const asked = within ? all.filter((i) => within.some(([from, to]) => i >= from && i <= to)) : all;
+  const asked = sheetsIn((ranges !== undefined && readSheetRanges(ranges)) || [{ from: 0, to: count - 1 }], count);
   if (asked.length === 0)
     throw new Refusal(
       'plan-impossible',

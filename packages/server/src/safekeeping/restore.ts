@@ -1,5 +1,6 @@
 import path from 'node:path';
 import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
+import { forgetShelf } from '../books/shelf.ts';
 import { forgetSound } from '../books/stored-book.ts';
 import { CannotStart } from '../data-folder/cannot-start.ts';
 import { databaseFile, openDatabase } from '../db/open.ts';
@@ -78,7 +79,10 @@ export async function restoreFrom(
         );
       return true;
     });
-    if (done) forgetSound();
+    if (done) {
+      forgetSound();
+      forgetShelf();
+    }
     return done;
   } finally {
     await connection.execute('detach database restored');

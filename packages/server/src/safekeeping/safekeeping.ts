@@ -1,3 +1,4 @@
+import { forgetShelf } from '../books/shelf.ts';
 import { copyFile, mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import type { MikroORM } from '@mikro-orm/libsql';
@@ -188,6 +189,7 @@ export class Safekeeping {
       await noteNamed(tx, id, assetIds(doc));
     });
     forgetSound();
+    forgetShelf();
   }
 
   async #mended(findings: readonly Finding[]): Promise<readonly Finding[]> {

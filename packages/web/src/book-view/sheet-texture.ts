@@ -7,7 +7,7 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { fibres } from '@eight-up/core/output/fibres';
 import { pageNames } from '@eight-up/words/forms';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
-import { pictureAddress } from '../pictures/pictures.ts';
+import { withPicture, type PictureSize } from '../pictures/pictures.ts';
 
 const LONGER_SIDE = 2048;
 
@@ -111,11 +111,10 @@ async function paintLaid(
   context: CanvasRenderingContext2D,
   { content, clip, matrix, asset }: Laid,
   book: Pick<BookAnswer, 'assets'>,
-  size: 240 | 480 | 1200,
+  size: PictureSize,
   scale: number,
 ): Promise<boolean> {
-  const url = await pictureAddress(book, content, size);
-  const image = url ? await load(url) : undefined;
+  const image = await withPicture(book, content, size, async (url) => (url ? load(url) : undefined));
   if (!image) return false;
   context.save();
   context.beginPath();

@@ -8,22 +8,6 @@ import { impose, layPoster, overhang, type Laid, type PlacedContent } from '@eig
 import { pagePlaces, type PagePlace } from '@eight-up/core/pagination/page-places';
 import { pageNames } from '@eight-up/words/forms';
 
-/** What the drawing of a single page depends on besides the page itself; one object as long as none of it changes. */
-export interface PageSetting {
-  readonly plan: FoldedBook;
-  readonly places: readonly PagePlace[];
-  readonly assets: BookAnswer['assets'];
-  readonly numbering: BookDocument['numbering'];
-  readonly lettering: BookDocument['lettering'];
-  readonly printing: BookDocument['printing'];
-}
-
-export const pageSetting = (
-  plan: FoldedBook,
-  { numbering, lettering, printing }: Pick<BookDocument, 'numbering' | 'lettering' | 'printing'>,
-  assets: BookAnswer['assets'],
-): PageSetting => ({ plan, places: pagePlaces(plan), assets, numbering, lettering, printing });
-
 /** What follows from a document once it is folded, each worked out when a screen first asks for it, and then kept. */
 export class Derived {
   readonly plan: FoldedBook;

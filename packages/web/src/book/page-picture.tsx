@@ -1,6 +1,7 @@
 import type { PageContent } from '@eight-up/core/document/pages';
-import type { PageSetting } from './derived.ts';
-import { pageBox, usePlacedPicture } from './page-face.tsx';
+import { useMemo } from 'react';
+import { pageBox, pictureOnPage, type PageSetting } from '@eight-up/core/output/page-face';
+import { usePagePicture } from '../sheet-view/page-drawing.tsx';
 
 interface PagePictureProps {
   readonly setting: PageSetting;
@@ -14,22 +15,24 @@ interface PagePictureProps {
 
 /** The picture of a page where only that is drawn: one element, since a long book has hundreds. The page around it cuts off what reaches beyond. */
 export function PagePicture({ setting, page, content, width, height, headDown }: PagePictureProps) {
-  const { lost, placed } = usePlacedPicture(setting, content, page, Math.max(width, height));
-  if (!placed) return <span className="text-sm text-quiet">{lost ? 'original lost' : 'drawing …'}</span>;
+  const picture = useMemo(() => pictureOnPage(setting, page, content), [setting, page, content]);
+  const url = usePagePicture(picture, Math.max(width, height));
+  if (picture === 'lost' || !url)
+    return <span className="text-sm text-quiet">{picture === 'lost' ? 'original lost' : 'drawing …'}</span>;
   // Boxes on the screen are whole pixels: across and down are scaled each for itself, or a strip of bare paper stays at an edge.
   const box = pageBox(setting, page);
   const [across, down] = [width / box.width, height / box.height];
-  const [a, b, c, d, e, f] = placed.matrix;
+  const [a, b, c, d, e, f] = picture.matrix;
   const lies = `matrix(${a}, ${(b * down) / across}, ${(c * across) / down}, ${d}, ${e * across}, ${f * down})`;
   return (
     <img
-      src={placed.url}
+      src={url}
       alt=""
       draggable={false}
       className={`pointer-events-none absolute left-0 top-0 max-w-none origin-top-left ${headDown ? 'head-down' : ''}`}
       style={{
-        width: placed.asset.width * across,
-        height: placed.asset.height * down,
+        width: picture.width * across,
+        height: picture.height * down,
         // Half round about the middle of the page, where its head lies down.
         transform: headDown ? `translate(${width}px, ${height}px) rotate(180deg) ${lies}` : lies,
       }}

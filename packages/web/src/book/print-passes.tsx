@@ -4,7 +4,7 @@ import { sheetsForEdition } from '@eight-up/core/cutting/kit';
 import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import { papersForEdition } from '@eight-up/core/printing/print-layout';
 import { flipForPass } from '@eight-up/core/printer/printer';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { putBackSentence } from '@eight-up/words/printers';
 import { MadeLink } from '../makings/made-link.tsx';
 import { useSettings } from '../base/settings.ts';

@@ -14,9 +14,13 @@ export function usualSheet(unit: LengthUnit): Sheet {
   return { width: size.long, height: size.short, fibre: 'along-width', typedIn: size.unit };
 }
 
+/** The forms come only when a book is begun: the shelf does without them. */
+const formFor = async (pictures: number): Promise<FormChoice> =>
+  (await import('@eight-up/core/forms/registry')).formForPictures(pictures);
+
 export interface Beginning {
   readonly title: string;
-  readonly form: FormChoice;
+  readonly form: FormChoice | 'for-its-pictures';
   readonly sheet: Sheet;
   /** pictures that are taken into it as soon as it is there */
   readonly files?: readonly File[];
@@ -28,13 +32,10 @@ export function useBeginBook() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   return useMutation<BookAnswer, ApiFailure, Beginning>({
-    mutationFn: ({ title, form, sheet }) =>
-      postJson('/api/books', {
-        title: title.trim() || 'Untitled book',
-        form: form.id,
-        parameters: form.parameters,
-        sheet,
-      }),
+    mutationFn: async ({ title, form, sheet, files = [] }) => {
+      const { id, parameters } = form === 'for-its-pictures' ? await formFor(files.length) : form;
+      return postJson('/api/books', { title: title.trim() || 'Untitled book', form: id, parameters, sheet });
+    },
     onSuccess: async (book, { files = [], stage }) => {
       filesForBook(book.id, files);
       await handOver(book);

@@ -13,7 +13,8 @@ import type { BookOutbox } from '../outbox/book-outbox.ts';
 import type { Halt } from '../outbox/outbox.ts';
 import { outboxOf } from '../outbox/outboxes.ts';
 import { useUnchanged } from '../ui/use-stable.ts';
-import { Derived, pageSetting, type PageSetting } from './derived.ts';
+import { pageSetting, type PageSetting } from '@eight-up/core/output/page-face';
+import { Derived } from './derived.ts';
 
 /** What can be done to an open book. */
 interface Acts {

@@ -3,7 +3,7 @@ import { Link, Outlet, useNavigate, useParams } from 'react-router';
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon, ChevronLeftIcon } from '@heroicons/react/24/outline';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import { measureSize } from '@eight-up/core/units/measure';
-import { ordinal } from '@eight-up/words/forms';
+import { ordinal } from '@eight-up/words/counted';
 import { formWords } from '@eight-up/words/forms/registry';
 import { useActions } from '../actions/actions.tsx';
 import { useSettings } from '../base/settings.ts';

@@ -13,7 +13,7 @@ import { Scatter } from 'react-chartjs-2';
 import type { Corner } from '@eight-up/core/cutting/sheet-becomes';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { toInch, toMm } from '@eight-up/core/units/nm';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 
 Chart.register(LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip);
 Chart.defaults.font.family = 'Hanken Grotesk Variable';

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { becomingOfSize, type Corner } from '@eight-up/core/cutting/sheet-becomes';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { becomesWords } from '@eight-up/words/cutting';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { useSettings } from '../base/settings.ts';
 import { MeasureField } from '../ui/measure-field.tsx';
 import type { AskedOfSheet } from './becomes-by-size.tsx';

@@ -6,19 +6,10 @@ import { parentOf } from '@eight-up/core/cutting/kit';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
-import { kindWords } from '@eight-up/words/cutting';
-import { counted } from '@eight-up/words/forms';
+import { cornerGrainSentence, cornerSpecialSentence, kindWords } from '@eight-up/words/cutting';
+import { counted } from '@eight-up/words/counted';
 import { useSettings } from '../base/settings.ts';
 import { CuttingPicture } from './cutting-picture.tsx';
-
-function grainSentence({ grain }: Corner): string {
-  return {
-    right: 'The grain runs along the folds.',
-    against: 'Against the grain: the folds would run across the fibres.',
-    any: 'This paper has no grain to mind.',
-    unknown: 'Whether the grain is right depends on how the fibres run: find out first.',
-  }[grain];
-}
 
 /** A size on the sheet: its pages, its pieces as they are cut, and what can be done with it. */
 export function ShownCorner({
@@ -54,8 +45,8 @@ export function ShownCorner({
         {counted(corner.pages, 'page')} a sheet: {counted(pieces, name.one, name.many)}
         {kind.strip !== undefined && ` of ${counted(corner.panels, 'panel')}`}.
       </p>
-      <p className={corner.grain === 'against' ? 'font-semibold text-blade' : ''}>{grainSentence(corner)}</p>
-      {corner.special.length > 0 && <p className="text-quiet">{specialWords(corner)}</p>}
+      <p className={corner.grain === 'against' ? 'font-semibold text-blade' : ''}>{cornerGrainSentence(corner)}</p>
+      {corner.special.length > 0 && <p className="text-quiet">{cornerSpecialSentence(corner)}</p>}
       {plan.ok && (
         <CuttingPicture
           plan={plan.value}
@@ -70,14 +61,3 @@ export function ShownCorner({
     </section>
   );
 }
-
-const specialWords = ({ special }: Corner): string =>
-  special
-    .map((one) =>
-      one === 'to-the-last'
-        ? 'Uses the sheet up: nothing is left over.'
-        : one === 'halving'
-          ? 'Found by halving alone, without measuring.'
-          : `A common size: ${one.size}.`,
-    )
-    .join(' ');

@@ -92,12 +92,14 @@ function KeepAsParts({
   const [id, setId] = useState<string>();
   const book = books.find((one) => one.id === id) ?? books[0];
   const keep = useMutation<BookAnswer, ApiFailure, ShelfBook>({
-    mutationFn: (into) =>
-      postJson(`/api/books/${into.id}/revisions`, {
-        expect: into.revision,
+    mutationFn: async ({ id: into }) => {
+      const { book: now, revision } = await getJson<BookAnswer>(`/api/books/${into}`);
+      return postJson(`/api/books/${into}/revisions`, {
+        expect: revision,
         window: windowAside(),
-        command: { kind: 'set-kit', kit: withParts(into.book.kit, paper, corner, kind) },
-      }),
+        command: { kind: 'set-kit', kit: withParts(now.kit, paper, corner, kind) },
+      });
+    },
     onSuccess: async (saved) => {
       await handOver(saved);
       void queries.invalidateQueries({ queryKey: ['shelf'] });

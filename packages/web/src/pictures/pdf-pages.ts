@@ -1,4 +1,5 @@
 import { getDocument, GlobalWorkerOptions, type PDFDocumentProxy } from 'pdfjs-dist';
+import { Lending } from './lending.ts';
 import { joinedLines, type TextBox } from './text-box.ts';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
 
@@ -7,28 +8,31 @@ const DATA = '/pdf-data/';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
 
-const open = new Map<string, Promise<PDFDocumentProxy>>();
+/** Opened PDFs; a few stay open, since the next page is asked for soon. */
+const open = new Lending<PDFDocumentProxy>(3, (document) => void document.loadingTask.destroy());
 
-function opened(url: string): Promise<PDFDocumentProxy> {
-  let document = open.get(url);
-  if (!document) {
-    document = getDocument({
-      url,
-      isEvalSupported: false,
-      cMapUrl: `${DATA}cmaps/`,
-      cMapPacked: true,
-      standardFontDataUrl: `${DATA}standard_fonts/`,
-      wasmUrl: `${DATA}wasm/`,
-    }).promise;
-    open.set(url, document);
-    document.catch(() => open.delete(url));
-  }
-  return document;
-}
+/** Does something with a PDF, which stays open until that is done. */
+const withPdf = <R>(url: string, act: (document: PDFDocumentProxy) => Promise<R>): Promise<R> =>
+  open.during(
+    url,
+    () =>
+      getDocument({
+        url,
+        isEvalSupported: false,
+        cMapUrl: `${DATA}cmaps/`,
+        cMapPacked: true,
+        standardFontDataUrl: `${DATA}standard_fonts/`,
+        wasmUrl: `${DATA}wasm/`,
+      }).promise,
+    act,
+  );
 
 /** One page of a PDF (0-based) as the address of a picture, its longer side `size` pixels. */
-export async function drawPdfPage(url: string, page: number, size: number): Promise<string> {
-  const seen = await (await opened(url)).getPage(page + 1);
+export const drawPdfPage = (url: string, page: number, size: number): Promise<string> =>
+  withPdf(url, (document) => drawn(document, page, size));
+
+async function drawn(document: PDFDocumentProxy, page: number, size: number): Promise<string> {
+  const seen = await document.getPage(page + 1);
   const natural = seen.getViewport({ scale: 1 });
   const viewport = seen.getViewport({ scale: size / Math.max(natural.width, natural.height) });
   const canvas = globalThis.document.createElement('canvas');
@@ -44,8 +48,11 @@ export async function drawPdfPage(url: string, page: number, size: number): Prom
 }
 
 /** The lines of text on a page of a PDF (0-based), from the top, each as one box. */
-export async function linesOfPdfPage(url: string, page: number): Promise<readonly TextBox[]> {
-  const seen = await (await opened(url)).getPage(page + 1);
+export const linesOfPdfPage = (url: string, page: number): Promise<readonly TextBox[]> =>
+  withPdf(url, (document) => linesOf(document, page));
+
+async function linesOf(document: PDFDocumentProxy, page: number): Promise<readonly TextBox[]> {
+  const seen = await document.getPage(page + 1);
   const viewport = seen.getViewport({ scale: 1 });
   const { items } = await seen.getTextContent();
   const boxes = items.flatMap((item): TextBox[] => {

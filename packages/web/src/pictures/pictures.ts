@@ -1,52 +1,66 @@
 import { useEffect, useState } from 'react';
 import type { PageContent } from '@eight-up/core/document/pages';
-import type { AssetKind } from '@eight-up/core/document/asset';
-import type { BookAnswer } from '@eight-up/core/contract/answers';
+import type { AssetInfo } from '@eight-up/core/document/asset';
+import { Lending } from './lending.ts';
 
-/** Addresses of pictures to show, drawn once and kept for the window's life. */
-const drawn = new Map<string, Promise<string>>();
-
-const kindOf = (book: Pick<BookAnswer, 'assets'>, asset: string): AssetKind | undefined =>
-  book.assets.find(({ id }) => id === asset)?.kind;
-
-/** Where a content's preview can be had: the server scales pictures, the browser draws pages of PDFs. */
-export function pictureAddress(
-  book: Pick<BookAnswer, 'assets'>,
-  content: PageContent,
-  size: 240 | 480 | 1200,
-): Promise<string> | string | undefined {
-  const kind = kindOf(book, content.asset);
-  if (!kind) return undefined;
-  if (kind !== 'pdf') return `/api/assets/${content.asset}/preview?size=${size}`;
-  const key = `${content.asset}#${content.page}@${size}`;
-  const known = drawn.get(key);
-  if (known) return known;
-  const drawing = import('./pdf-pages.ts').then(({ drawPdfPage }) =>
-    drawPdfPage(`/api/assets/${content.asset}/original`, content.page, size),
-  );
-  drawn.set(key, drawing);
-  drawing.catch(() => drawn.delete(key));
-  return drawing;
+/** Of which original, and which page of it. */
+type ContentOf = Pick<PageContent, 'asset' | 'page'>;
+interface KnownAssets {
+  readonly assets: readonly Pick<AssetInfo, 'id' | 'kind'>[];
 }
 
-/** The address once it is known. */
+/** How large, in pixels of the longer side. */
+export type PictureSize = 240 | 480 | 1200;
+
+/** Pages of PDFs as pictures that the browser drew; a few more than one screen shows stay for coming back to. */
+const drawn = new Lending<string>(60, (url) => URL.revokeObjectURL(url));
+
+/** Where a content's preview is to be had: the server scales pictures, the browser draws pages of PDFs. */
+type Source = { readonly address: string } | { readonly key: string; readonly draw: () => Promise<string> };
+
+function sourceOf({ assets }: KnownAssets, { asset, page }: ContentOf, size: PictureSize): Source | undefined {
+  const kind = assets.find(({ id }) => id === asset)?.kind;
+  if (!kind) return undefined;
+  if (kind !== 'pdf') return { address: `/api/assets/${asset}/preview?size=${size}` };
+  return {
+    key: `${asset}#${page}@${size}`,
+    draw: async () => (await import('./pdf-pages.ts')).drawPdfPage(`/api/assets/${asset}/original`, page, size),
+  };
+}
+
+/** Does something with the address of a picture, which is good until that is done; undefined where there is none. */
+export async function withPicture<R>(
+  known: KnownAssets,
+  content: ContentOf,
+  size: PictureSize,
+  act: (url: string | undefined) => Promise<R>,
+): Promise<R> {
+  const source = sourceOf(known, content, size);
+  if (!source || 'address' in source) return act(source?.address);
+  return drawn.during(source.key, source.draw, act);
+}
+
+/** The address of a picture once it is known, good as long as the part that shows it. */
 export function usePicture(
-  book: Pick<BookAnswer, 'assets'>,
-  content: PageContent | null | undefined,
-  size: 240 | 480 | 1200 = 480,
+  known: KnownAssets,
+  content: ContentOf | null | undefined,
+  size: PictureSize = 480,
 ): string | undefined {
-  const address = content ? pictureAddress(book, content, size) : undefined;
-  const [later, setLater] = useState<{ from: unknown; url: string }>();
+  const source = content ? sourceOf(known, content, size) : undefined;
+  const [address, key] = source && 'address' in source ? [source.address, undefined] : [undefined, source?.key];
+  const [later, setLater] = useState<{ readonly of: string; readonly url: string }>();
   useEffect(() => {
-    if (!(address instanceof Promise)) return;
+    if (!source || 'address' in source) return;
     let current = true;
-    address.then(
-      (url) => current && setLater({ from: address, url }),
+    drawn.borrow(source.key, source.draw).then(
+      (url) => current && setLater({ of: source.key, url }),
       () => undefined,
     );
     return () => {
       current = false;
+      drawn.giveBack(source.key);
     };
-  }, [address]);
-  return typeof address === 'string' ? address : later?.from === address ? later?.url : undefined;
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- the key says which picture it is
+  }, [key]);
+  return address ?? (later && later.of === key ? later.url : undefined);
 }

@@ -1,6 +1,6 @@
 import { useRef } from 'react';
 import { useSettings } from '../../base/settings.ts';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import type { DrawerActs } from './use-drawer-acts.ts';
 
 /** The drawer out as a table for a spreadsheet, and papers in from one. */

@@ -3,7 +3,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { ChevronLeftIcon } from '@heroicons/react/24/outline';
 import { PAPER_KINDS, PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper';
 import { KIND_WORDS } from '@eight-up/words/papers';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { useActions } from '../../actions/actions.tsx';
 import { CurrencyChoice } from '../../ui/currency-choice.tsx';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';

@@ -1,6 +1,6 @@
 import type { Paper } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { bodyWords, FOUND_WORDS, grainWords, moneyWords } from '@eight-up/words/papers';
 import { useSettings } from '../../base/settings.ts';
 import { PaperPicture } from '../../paper/paper-picture.tsx';

@@ -1,12 +1,12 @@
+import { rehearsedSentence } from '@eight-up/words/printers';
 import { useEffect, useMemo, useState } from 'react';
 import type { DeviceBehaviour } from '@eight-up/core/printer/device';
 import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
 import type { PrintLayout } from '@eight-up/core/printing/print-layout';
 import { printFiles, readPrinted, type ShownPage } from '@eight-up/core/pagination/printed-book';
 import { flipForPass } from '@eight-up/core/printer/printer';
-import { counted } from '@eight-up/words/forms';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
-import { pageBox } from '../../book/page-face.tsx';
+import { pageBox } from '@eight-up/core/output/page-face';
 import { Choices } from '../../ui/choices.tsx';
 
 type Fault = 'none' | 'jam' | 'double';
@@ -77,7 +77,10 @@ function Printed({
       ) : (
         <>
           <p role="status" className="font-semibold">
-            {verdict(book, shown, out.lost)}
+            {rehearsedSentence(
+              shown.flatMap(({ right }, page) => (right ? [] : [book.derived.names[page]!])),
+              out.lost.length,
+            )}
           </p>
           <ol aria-label="The book that it folds into" className="mt-1 flex max-h-96 flex-wrap gap-2 overflow-auto">
             {book.plan.reading.views.map(({ left, right }, i) => (
@@ -96,14 +99,6 @@ function Printed({
   );
 }
 
-/** What came of it: every page with the print that was meant for it, or which are not. */
-function verdict({ derived: { names } }: OpenBook, shown: readonly ShownPage[], lost: readonly string[]): string {
-  const wrong = shown.flatMap(({ right }, page) => (right ? [] : [names[page]!]));
-  if (wrong.length === 0) return 'Every page came where it belongs: this is what your hands would hold.';
-  const jammed = lost.length ? `${counted(lost.length, 'page')} of the files jammed. ` : '';
-  return `${jammed}Not as they should be: pages ${wrong.slice(0, 8).join(', ')}${wrong.length > 8 ? ' and more' : ''}. Print their sheets again.`;
-}
-
 /** Draws the pages of both files one after another, as long as it is wanted. */
 function useFilePages(book: OpenBook, twoPass: TwoPass, { paper, papers }: PrintLayout, wanted: boolean): Drawn {
   const [drawn, setDrawn] = useState<Drawn>({});
@@ -114,6 +109,7 @@ function useFilePages(book: OpenBook, twoPass: TwoPass, { paper, papers }: Print
     setDrawn({});
     if (!wanted) return;
     let current = true;
+    const made: string[] = [];
     const file = (query: string) => `/api/books/${id}/print.pdf?${query}&n=${revision}`;
     void (async () => {
       const { drawPdfPage } = await import('../../pictures/pdf-pages.ts');
@@ -123,11 +119,14 @@ function useFilePages(book: OpenBook, twoPass: TwoPass, { paper, papers }: Print
       ] as const)
         for (let k = 0; k < papers && current; k++) {
           const picture = await drawPdfPage(url, k, SIZE).catch(() => '');
+          made.push(picture);
           if (current) setDrawn((before) => ({ ...before, [`${letter}${k}`]: picture }));
+          else URL.revokeObjectURL(picture);
         }
     })();
     return () => {
       current = false;
+      made.forEach((picture) => URL.revokeObjectURL(picture));
     };
   }, [id, revision, order, flip, papers, wanted]);
   return drawn;

@@ -5,8 +5,8 @@ import type { Printing } from '@eight-up/core/document/printing';
 import { type Sheet } from '@eight-up/core/paper/sheet-size';
 import { withoutBlanks } from '@eight-up/core/forms/without-blanks';
 import { USUAL_PRINTING } from '@eight-up/core/document/usual';
+import { counted } from '@eight-up/words/counted';
 import {
-  counted,
   factsSentence,
   flapThicknessSentence,
   grainSentence,

@@ -4,7 +4,7 @@ import { ChevronLeftIcon } from '@heroicons/react/24/outline';
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { FORMS } from '@eight-up/core/forms/registry';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { useFilesAnywhere } from '../../base/files-anywhere.ts';
 import { useSettings } from '../../base/settings.ts';
 import { useBeginBook, usualSheet } from '../../book/use-begin-book.ts';

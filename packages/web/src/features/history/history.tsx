@@ -9,8 +9,8 @@ import { ROLE_WORDS } from '@eight-up/words/pages';
 import { historyWords } from '@eight-up/words/history';
 import { useActions } from '../../actions/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../base/api.ts';
-import { pageSetting } from '../../book/derived.ts';
-import { pageBox, PageFace } from '../../book/page-face.tsx';
+import { pageBox, pageSetting } from '@eight-up/core/output/page-face';
+import { PageFace } from '../../book/page-face.tsx';
 import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
 
 /** Every change of the book with its time; any state can be looked at, named, taken up again, or copied. Nothing that came after is lost. */

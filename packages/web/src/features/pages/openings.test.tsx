@@ -3,11 +3,11 @@ import { DndContext } from '@dnd-kit/core';
 import { cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { onPage } from '@eight-up/core/document/pages';
-import { pageSetting } from '../../book/derived.ts';
+import { pageSetting } from '@eight-up/core/output/page-face';
 import { newBook } from '@eight-up/core/book/new-book';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { mm } from '@eight-up/core/units/nm';
-import { pageNames } from '@eight-up/words/forms';
+import { Derived } from '../../book/derived.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Openings } from './openings.tsx';
 
@@ -26,7 +26,7 @@ function openBook(id: string, parameters: Record<string, unknown>, filled: reado
   return {
     plan: plan.value,
     setting: pageSetting(plan.value, made.value, assets),
-    names: pageNames(plan.value.reading, 'cover-is-1'),
+    derived: new Derived(plan.value, { ...made.value, pages }, assets),
     book: { ...made.value, pages },
     assets,
   } as unknown as OpenBook;

@@ -4,7 +4,7 @@ import { isStacked, type View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
 import { openingTitle } from '@eight-up/words/openings';
 import { threadName } from '@eight-up/words/pages';
-import { pageBox } from '../../book/page-face.tsx';
+import { pageBox } from '@eight-up/core/output/page-face';
 import { useWidth } from '../../ui/use-width.ts';
 import { ManyOpenings } from './many-openings.tsx';
 import { PagePlace, PageTag } from './page-place.tsx';

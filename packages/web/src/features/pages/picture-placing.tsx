@@ -5,7 +5,8 @@ import { pushed } from '@eight-up/core/pagination/placing';
 import { measure } from '@eight-up/core/units/measure';
 import { inch, mm, nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../base/settings.ts';
-import { PageFace, pageBox } from '../../book/page-face.tsx';
+import { pageBox } from '@eight-up/core/output/page-face';
+import { PageFace } from '../../book/page-face.tsx';
 import type { OpenBook } from '../../book/use-book.ts';
 
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {

@@ -1,98 +1,17 @@
 import { useMemo } from 'react';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { isTrueSpread, pagesOfPart, spreadPages, spreadRows } from '@eight-up/core/pagination/spread';
-import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import { pagesOfPart } from '@eight-up/core/pagination/spread';
+import { spreadWays } from '@eight-up/core/pagination/spread-ways';
+import { splitSentence, spreadWayWords } from '@eight-up/words/pages';
 import type { Part, SpreadHow, SpreadOver } from '@eight-up/core/document/pages';
-import type { View } from '@eight-up/core/folding/reading';
 import { hiddenInGutter, meetsPage } from '@eight-up/core/pagination/gutter';
 import { folioOfPage } from '@eight-up/core/folding/nest';
-import { measure } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { MeasureField } from '../../ui/measure-field.tsx';
 import { textLines } from './text-lines.ts';
 import { KeepClearMarks } from './keep-clear-marks.tsx';
-
-interface Way {
-  readonly name: string;
-  readonly hint: string;
-  readonly over: SpreadOver;
-  readonly how: SpreadHow;
-}
-
-/** What a page's picture can be laid over: only what takes this page in. */
-function waysOf(plan: FoldedBook, page: number, names: readonly string[]): readonly Way[] {
-  const takes = (over: SpreadOver, how: SpreadHow) => spreadPages(plan, over, how).some((one) => one.page === page);
-  const { views } = plan.reading;
-  const view = views.findIndex(({ left, right }) => left === page || right === page);
-  const rows = spreadRows(plan);
-  const row = rows.find((one) => takes({ kind: 'row', row: one }, 'in-the-book'));
-  const opening: SpreadOver = { kind: 'opening', view };
-  const ways: readonly (Way | undefined)[] = [
-    {
-      name: 'Across this opening',
-      hint: isTrueSpread(plan, plan.reading.views[view]!) ? 'one piece of paper' : 'two pieces that must meet',
-      over: opening,
-      how: 'in-the-book',
-    },
-    // Wherever the page lies among more than two: a flap opened out, a sheet unfolded.
-    ...views.flatMap((one, i): readonly Way[] =>
-      one.row && one.row.length > 2 && one.row.includes(page) && !alike(views.slice(0, i), one.row)
-        ? [
-            {
-              name: `Across all that lies open: ${one.row.map((p) => names[p]).join(' · ')}`,
-              hint: one.opened ? 'the flap opened out' : 'unfolded side by side',
-              over: { kind: 'opening', view: i },
-              how: 'in-the-book',
-            },
-          ]
-        : [],
-    ),
-    row === undefined || rows.length < 2
-      ? undefined
-      : {
-          name: 'Along its row, to read',
-          hint: 'page after page in the book',
-          over: { kind: 'row', row },
-          how: 'in-the-book',
-        },
-    row === undefined || rows.length < 2
-      ? undefined
-      : {
-          name: 'Along its row, unfolded',
-          hint: 'whole on the open sheet',
-          over: { kind: 'row', row },
-          how: 'opened-out',
-        },
-    rows.length < 2
-      ? undefined
-      : {
-          name: 'Along the whole strip, to read',
-          hint: 'one long picture, page after page',
-          over: { kind: 'strip' },
-          how: 'in-the-book',
-        },
-    {
-      name: 'Over the whole sheet, to read',
-      hint: 'cut up and turned, page after page',
-      over: { kind: 'sheet' },
-      how: 'in-the-book',
-    },
-    {
-      name: 'Over the whole sheet, unfolded',
-      hint: plan.run.glued.length
-        ? 'whole on the flat sheet, before it is glued'
-        : 'a picture when the book is opened out',
-      over: { kind: 'sheet' },
-      how: 'opened-out',
-    },
-  ];
-  return ways.filter((way): way is Way => way !== undefined && takes(way.over, way.how));
-}
-
-const alike = (views: readonly View[], row: readonly number[]): boolean =>
-  views.some((one) => one.row?.join() === row.join());
 
 interface SpreadProps {
   readonly book: OpenBook;
@@ -144,10 +63,7 @@ function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) 
   return (
     <div>
       <p className="mb-1 text-sm">
-        Two pieces of paper that must meet.{' '}
-        {hidden > 0
-          ? `Of page ${derived.names[outer]} ${measure(hidden, unit)} lie hidden in the gutter: the halves are split so that they meet beside it.`
-          : 'The halves are split at the fold.'}
+        Two pieces of paper that must meet. {splitSentence(derived.names[outer]!, hidden, unit)}
       </p>
       <MeasureField
         label="a strip printed on both pages"
@@ -160,7 +76,7 @@ function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) 
 
 function Ways({ book, page }: SpreadProps) {
   const { plan, derived } = book;
-  const ways = useMemo(() => waysOf(plan, page, derived.names), [plan, page, derived]);
+  const ways = useMemo(() => spreadWays(plan, page), [plan, page]);
   const part = book.book.pages[page]!.content?.part;
   const laid = part && JSON.stringify([part.over, part.how]);
   const lay = (over: SpreadOver, how: SpreadHow) => {
@@ -174,18 +90,22 @@ function Ways({ book, page }: SpreadProps) {
   };
   return (
     <ul className="mt-1 flex flex-col gap-1">
-      {ways.map(({ name, hint, over, how }) => (
-        <li key={name}>
-          <button
-            type="button"
-            className="action w-full flex-col items-start gap-0 py-1"
-            aria-pressed={JSON.stringify([over, how]) === laid}
-            onClick={() => lay(over, how)}
-          >
-            {name} <span className="text-sm font-normal text-quiet">{hint}</span>
-          </button>
-        </li>
-      ))}
+      {ways.map((way) => {
+        const { over, how } = way;
+        const { name, hint } = spreadWayWords(way, derived.names, plan.run.glued.length > 0);
+        return (
+          <li key={name}>
+            <button
+              type="button"
+              className="action w-full flex-col items-start gap-0 py-1"
+              aria-pressed={JSON.stringify([over, how]) === laid}
+              onClick={() => lay(over, how)}
+            >
+              {name} <span className="text-sm font-normal text-quiet">{hint}</span>
+            </button>
+          </li>
+        );
+      })}
     </ul>
   );
 }

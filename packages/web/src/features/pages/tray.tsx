@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import { takesPicture } from '@eight-up/core/book/sequence';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { usePicture } from '../../pictures/pictures.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 

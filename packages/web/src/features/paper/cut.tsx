@@ -24,7 +24,7 @@ import {
   cutsHeading,
   NO_CUTS,
 } from '@eight-up/words/cutting';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { MadeLink } from '../../makings/made-link.tsx';

@@ -1,3 +1,4 @@
+import { promisesMore } from '@eight-up/core/cutting/ranked';
 import { useState } from 'react';
 import type { PaperSlot } from '@eight-up/core/document/kit';
 import { taskOf } from '@eight-up/core/cutting/chosen';
@@ -13,7 +14,7 @@ import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Ticks } from '../../ui/ticks.tsx';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';
-import { PlanPicture } from './ranking.tsx';
+import { PlanPicture } from './plan-picture.tsx';
 import { Working } from './working.tsx';
 
 /** "Which paper, which grain?": papers beside each other, each as it is, with its other grain, and counted without grain. */
@@ -95,9 +96,7 @@ function Column({
       )}
       {careless.ok && other && (
         <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
-          {(careless.value.perSheet ?? 0) > (right.ok ? (right.value.perSheet ?? 0) : 0) ||
-          (right.ok && careless.value.count < right.value.count) ||
-          !right.ok
+          {promisesMore({ right, careless })
             ? carelessSentence(right.ok ? right.value : undefined, careless.value)
             : 'Counted without grain it would be no more: the right way loses nothing here.'}
         </p>

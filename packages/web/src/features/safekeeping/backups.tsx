@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { Backup } from '@eight-up/core/safekeeping/backup';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { bytesWords, holdsWords, REASON_WORDS } from '@eight-up/words/safekeeping';
 import { Sure } from './sure.tsx';
 import type { SafekeepingActs } from './use-safekeeping.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { FileButton } from '../../ui/file-button.tsx';
 import { Sure } from './sure.tsx';
 import type { SafekeepingActs } from './use-safekeeping.ts';

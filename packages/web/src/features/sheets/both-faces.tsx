@@ -1,9 +1,10 @@
+import { areSheetsOf } from '@eight-up/core/printing/sheet-ranges';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Printing } from '@eight-up/core/document/printing';
 import { flipForPass } from '@eight-up/core/printer/printer';
 import type { TwoPass } from '@eight-up/core/printer/feed-rehearsal';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { measuredSentence, printerWords, putBackSentence } from '@eight-up/words/printers';
 import { useSettings } from '../../base/settings.ts';
 import { runWords, usePassFiles } from '../../book/print-passes.tsx';
@@ -60,7 +61,7 @@ function PrintAgain({ book }: { readonly book: OpenBook }) {
   const sheets = book.plan.run.laid.sheets.length;
   const { printer } = book.book.printing;
   const asked = text.trim();
-  const wrong = asked !== '' && !sheetsIn(asked, sheets);
+  const wrong = asked !== '' && !areSheetsOf(asked, sheets);
   if (sheets < 2) return null;
   const file = (query: string) =>
     `/api/books/${book.id}/print.pdf?sheets=${encodeURIComponent(asked)}${query}&n=${book.revision}`;
@@ -101,13 +102,6 @@ function PrintAgain({ book }: { readonly book: OpenBook }) {
     </div>
   );
 }
-
-/** Whether a text names sheets that there are. */
-const sheetsIn = (text: string, sheets: number): boolean =>
-  text.split(',').every((range) => {
-    const [, from, to] = /^\s*(\d+)\s*(?:[-–]\s*(\d+))?\s*$/.exec(range) ?? [];
-    return from !== undefined && Number(from) >= 1 && Number(from) <= sheets && Number(to ?? from) >= Number(from);
-  });
 
 const flipOf = ({ plan, derived }: OpenBook, two: TwoPass) => flipForPass(derived.layout?.paper ?? plan.sheet, two);
 

@@ -1,4 +1,6 @@
 import { useRef } from 'react';
+import { posterPlace } from '@eight-up/core/pagination/poster-place';
+import { POSTER_PLACE } from '@eight-up/words/pages';
 import { Link } from 'react-router';
 import { ArrowUturnRightIcon } from '@heroicons/react/24/outline';
 import { AS_IT_FITS, type Fit, type PageContent } from '@eight-up/core/document/pages';
@@ -9,17 +11,6 @@ import type { OpenBook } from '../../book/use-book.ts';
 import { PrinterTaken } from './both-faces.tsx';
 import type { PrintingPanel } from './printing-panel.ts';
 import { Choices } from '../../ui/choices.tsx';
-
-/** Whether the unprinted face is out of sight in the finished book. */
-const isHidden = ({ plan }: OpenBook): boolean => {
-  const { views } = plan.reading;
-  return views.every(
-    ({ left, right, gap }) => (gap === 'front' || left !== null) && (gap === 'back' || right !== null),
-  );
-};
-
-/** Leaves are glued together: the sheet cannot be opened out any more. */
-const isGlued = ({ plan }: OpenBook): boolean => plan.run.glued.length > 0;
 
 /** A picture for the back of the sheet: it appears when the book is opened out. */
 export function Poster({ book, set }: PrintingPanel) {
@@ -49,7 +40,7 @@ export function Poster({ book, set }: PrintingPanel) {
         }}
       />
       <h2 className="text-lg">The back of the sheet</h2>
-      {poster && isGlued(book) && (
+      {poster && posterPlace(book.plan) === 'under-glue' && (
         <p role="status" className="text-sm">
           Leaves of this book are glued: under them the poster is not seen, and the sheet no longer opens out.
         </p>
@@ -109,13 +100,7 @@ export function Poster({ book, set }: PrintingPanel) {
           <button type="button" className="remedy" onClick={() => picker.current?.click()}>
             Put a poster on it
           </button>
-          <span className="text-sm text-quiet">
-            {isGlued(book)
-              ? 'Under glued leaves it is not seen, and the sheet no longer opens out: leave the turns unglued, or tie the book.'
-              : isHidden(book)
-                ? 'It is hidden in the book and appears when the sheet is opened out.'
-                : 'Part of it shows in the book; all of it when the sheet is opened out.'}
-          </span>
+          <span className="text-sm text-quiet">{POSTER_PLACE[posterPlace(book.plan)]}</span>
         </p>
       )}
     </section>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/react';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer, ShelfAnswer, ShelfBook } from '@eight-up/core/contract/answers';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { formWords } from '@eight-up/words/forms/registry';
 import { getJson, postJson, type ApiFailure } from '../../base/api.ts';
 

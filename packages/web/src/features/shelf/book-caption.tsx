@@ -3,10 +3,10 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { EllipsisHorizontalIcon } from '@heroicons/react/24/outline';
 import type { BookAnswer, ShelfBook } from '@eight-up/core/contract/answers';
-import { closedSize } from '@eight-up/core/output/nest-marks';
 import { measureSize } from '@eight-up/core/units/measure';
-import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { counted, formFacts, ordinal } from '@eight-up/words/forms';
+import type { OnShelf } from '@eight-up/core/output/on-shelf';
+import { nm } from '@eight-up/core/units/nm';
+import { counted, ordinal } from '@eight-up/words/counted';
 import { formWords } from '@eight-up/words/forms/registry';
 import { postJson, type ApiFailure } from '../../base/api.ts';
 import { useSettings } from '../../base/settings.ts';
@@ -17,11 +17,11 @@ import type { Done } from './what-happened.tsx';
 /** A book's name, what it is, how far it is, and behind one button what can be done with it. */
 export function BookCaption({
   book,
-  plan,
+  looks,
   onDone,
 }: {
   readonly book: ShelfBook;
-  readonly plan: FoldedBook;
+  readonly looks: OnShelf;
   readonly onDone: (done: Done) => void;
 }) {
   const queries = useQueryClient();
@@ -56,8 +56,7 @@ export function BookCaption({
     onError: again,
   });
   const unit = useSettings((s) => s.unit);
-  const size = closedSize(plan, book.book.printing);
-  const missing = book.book.pages.filter(({ content, role }) => content === null && role !== 'blank').length;
+  const { toFill } = looks;
   const settle = () => {
     if (renaming?.trim() && renaming.trim() !== book.book.title) rename.mutate(renaming.trim());
     setRenaming(undefined);
@@ -94,16 +93,16 @@ export function BookCaption({
         />
       )}
       <p>
-        {formWords(book.book.form.id).name}, {counted(formFacts(plan).pages, 'page')}
+        {formWords(book.book.form.id).name}, {counted(looks.pages, 'page')}
         {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
       </p>
-      <p className="measure">{measureSize(size.width, size.height, book.book.sheet.typedIn ?? unit)}</p>
+      <p className="measure">{measureSize(nm(looks.width), nm(looks.height), book.book.sheet.typedIn ?? unit)}</p>
       <p className="text-quiet">
-        {missing === 0
+        {toFill === 0
           ? 'every page filled'
-          : missing === book.book.pages.length
+          : toFill === looks.pages
             ? 'no pictures yet'
-            : `${counted(missing, 'page')} to fill`}
+            : `${counted(toFill, 'page')} to fill`}
       </p>
       {rename.isError && (
         <p role="alert" className="mt-1 text-sm text-blade">

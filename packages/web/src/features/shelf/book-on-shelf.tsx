@@ -1,11 +1,5 @@
-import { useMemo } from 'react';
-import type { ShelfBook } from '@eight-up/core/contract/answers';
-import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { coversOf } from '@eight-up/core/folding/reading';
-import { closedSize } from '@eight-up/core/output/nest-marks';
-import { toMm } from '@eight-up/core/units/nm';
-import { pageSetting } from '../../book/derived.ts';
-import { pageBox, PageFace } from '../../book/page-face.tsx';
+import type { OnShelf } from '@eight-up/core/output/on-shelf';
+import { PageDrawing } from '../../sheet-view/page-drawing.tsx';
 
 const TALLEST_PX = 236;
 const WIDEST_PX = 230;
@@ -14,45 +8,33 @@ const MOST_PX_PER_MM = 1.92;
 /** Usual thickness of a leaf of office paper folded double, for the drawing's edge only. */
 const LEAF_MM = 0.35;
 
-interface Standing {
-  readonly book: ShelfBook;
-  readonly plan: FoldedBook;
-}
+const mm = (length: number) => length / 1e6;
 
 /** One scale for all books on the shelf, so that they can be compared: the largest fills its place. Pixels a millimetre. */
-export const shelfScale = (books: readonly Standing[]): number =>
-  books.reduce((scale, { book, plan }) => {
-    const { width, height } = closedSize(plan, book.book.printing);
-    return Math.min(scale, TALLEST_PX / toMm(height), WIDEST_PX / toMm(width));
-  }, MOST_PX_PER_MM);
-
-const depthOf = ({ reading }: FoldedBook): number => Math.min(46, Math.max(7, reading.leaves * LEAF_MM * 3.4));
-
-/** How much room the tallest needs above the plank, pixels. */
-export const tallestOnShelf = (books: readonly Standing[], scale: number): number =>
+export const shelfScale = (books: readonly OnShelf[]): number =>
   books.reduce(
-    (most, { book, plan }) =>
-      Math.max(most, toMm(closedSize(plan, book.book.printing).height) * scale + depthOf(plan) / 2 + 10),
-    120,
+    (scale, { width, height }) => Math.min(scale, TALLEST_PX / mm(height), WIDEST_PX / mm(width)),
+    MOST_PX_PER_MM,
   );
 
+const depthOf = ({ leaves }: OnShelf): number => Math.min(46, Math.max(7, leaves * LEAF_MM * 3.4));
+
+/** How much room the tallest needs above the plank, pixels. */
+export const tallestOnShelf = (books: readonly OnShelf[], scale: number): number =>
+  books.reduce((most, looks) => Math.max(most, mm(looks.height) * scale + depthOf(looks) / 2 + 10), 120);
+
 interface BookOnShelfProps {
-  readonly book: ShelfBook;
-  readonly plan: FoldedBook;
+  readonly title: string;
+  readonly looks: OnShelf;
   /** pixels a millimetre */
   readonly scale: number;
 }
 
 /** A book in its own proportions with its cover as it is printed, its leaves at the fore-edge. */
-export function BookOnShelf({ book, plan, scale }: BookOnShelfProps) {
-  const { reading } = plan;
-  const size = closedSize(plan, book.book.printing);
-  const [w, h] = [toMm(size.width) * scale, toMm(size.height) * scale];
-  const depth = depthOf(plan);
-  const setting = useMemo(() => pageSetting(plan, book.book, book.assets), [plan, book]);
-  const covers = coversOf(reading).front;
-  const shown = covers.some((page) => book.book.pages[page]?.content);
-  const edges = Math.min(reading.leaves, 16);
+export function BookOnShelf({ title, looks, scale }: BookOnShelfProps) {
+  const [w, h] = [mm(looks.width) * scale, mm(looks.height) * scale];
+  const depth = depthOf(looks);
+  const edges = Math.min(looks.leaves, 16);
   const rise = depth * 0.5;
   let left = 0;
   return (
@@ -83,35 +65,29 @@ export function BookOnShelf({ book, plan, scale }: BookOnShelfProps) {
       <rect
         width={w}
         height={h}
-        fill={covers.length === 0 ? '#efece2' : '#fdfcf7'}
+        fill={looks.front.length === 0 ? '#efece2' : '#fdfcf7'}
         stroke="#16261f"
         strokeWidth="1.4"
       />
-      {shown &&
-        covers.map((page) => {
+      {looks.isFilledInFront &&
+        looks.front.map((face, i) => {
           // A pair of doors has two pages in front, side by side.
-          const width = (pageBox(setting, page).width / 1e6) * scale;
+          const width = mm(face.width) * scale;
           const x = left;
           left += width;
           return (
-            <foreignObject key={page} x={x} width={Math.min(width, w - x)} height={h}>
-              <PageFace
-                setting={setting}
-                page={page}
-                shown={book.book.pages[page]!}
-                pixels={480}
-                className="block size-full"
-              />
+            <foreignObject key={i} x={x} width={Math.min(width, w - x)} height={h}>
+              <PageDrawing face={face} pixels={480} className="block size-full" />
             </foreignObject>
           );
         })}
-      {!shown && (
+      {!looks.isFilledInFront && (
         <foreignObject x="6" y="6" width={Math.max(w - 12, 1)} height={Math.max(h - 12, 1)}>
           <p
             className="font-title font-bold"
             style={{ fontSize: Math.min(17, w / 5), lineHeight: 1.05, overflowWrap: 'anywhere' }}
           >
-            {book.book.title}
+            {title}
           </p>
         </foreignObject>
       )}

@@ -1,6 +1,5 @@
 import { Link } from 'react-router';
 import { useSettings } from '../../base/settings.ts';
-import { formForPictures } from '@eight-up/core/forms/registry';
 import { useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 
 /** An empty shelf: from nothing to a folded dummy in a minute, with a sheet that lies in every printer. */
@@ -9,7 +8,7 @@ export function FirstDummy() {
   const start = useBeginBook();
   const dummy = {
     title: 'First dummy',
-    form: formForPictures(0),
+    form: 'for-its-pictures',
     sheet: usualSheet(unit),
     stage: 'fold',
   } as const;

@@ -2,15 +2,13 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import type { ShelfAnswer, ShelfBook } from '@eight-up/core/contract/answers';
-import { planBook } from '@eight-up/core/forms/planned-book';
 import { measure } from '@eight-up/core/units/measure';
 import { inch, mm, toMm } from '@eight-up/core/units/nm';
-import { counted } from '@eight-up/words/forms';
+import { counted } from '@eight-up/words/counted';
 import { useActions } from '../../actions/actions.tsx';
 import { getJson } from '../../base/api.ts';
 import { useFilesAnywhere } from '../../base/files-anywhere.ts';
 import { useSettings } from '../../base/settings.ts';
-import { formForPictures } from '@eight-up/core/forms/registry';
 import { useBeginBook, usualSheet } from '../../book/use-begin-book.ts';
 import { UnitSwitch } from '../../ui/unit-switch.tsx';
 import { Bin, useBinned } from './bin.tsx';
@@ -47,7 +45,7 @@ export function Shelf() {
   useFilesAnywhere({
     onHeld: setHeld,
     onFiles: (files) =>
-      begin.mutate({ title: '', form: formForPictures(files.length), sheet: usualSheet(unit), files, stage: 'pages' }),
+      begin.mutate({ title: '', form: 'for-its-pictures', sheet: usualSheet(unit), files, stage: 'pages' }),
   });
   const list = books.data?.books ?? NO_BOOKS;
   const [done, setDone] = useState<Done>();
@@ -55,18 +53,7 @@ export function Shelf() {
   // Told as long as it is so: what was put back or emptied elsewhere has no way back here.
   const isSo = done && (done.what === 'removed' ? binned : list).some(({ id }) => id === done.id);
   const arranged = useArranged(list);
-  const plans = useMemo(
-    () => new Map(list.map((book) => [book.id, planBook(book.book.form, book.book.sheet)])),
-    [list],
-  );
-  const standing = useMemo(
-    () =>
-      list.flatMap((book) => {
-        const plan = plans.get(book.id);
-        return plan?.ok ? [{ book, plan: plan.value }] : [];
-      }),
-    [list, plans],
-  );
+  const standing = useMemo(() => list.flatMap(({ looks }) => looks ?? []), [list]);
   const scale = useMemo(() => shelfScale(standing), [standing]);
   const room = useMemo(() => tallestOnShelf(standing, scale), [standing, scale]);
   return (
@@ -116,7 +103,7 @@ export function Shelf() {
           <FindBooks arranged={arranged} count={list.length} />
           <ul className="flex flex-wrap gap-y-10" aria-label="Books on the shelf">
             {arranged.shown.map((book) => (
-              <Place key={book.id} book={book} plan={plans.get(book.id)!} scale={scale} room={room} onDone={setDone} />
+              <Place key={book.id} book={book} scale={scale} room={room} onDone={setDone} />
             ))}
             <li aria-hidden="true" className="flex grow flex-col">
               <div style={{ height: room }} />
@@ -133,37 +120,34 @@ export function Shelf() {
 
 function Place({
   book,
-  plan,
   scale,
   room,
   onDone,
 }: {
   readonly book: ShelfBook;
-  readonly plan: ReturnType<typeof planBook>;
   readonly scale: number;
   /** above the plank, pixels */
   readonly room: number;
   readonly onDone: (done: Done) => void;
 }) {
+  const { looks } = book;
   return (
     <li className="flex flex-col" style={{ minWidth: 196 }}>
       <div className="flex items-end pl-2.5 pr-8" style={{ height: room }}>
-        {plan.ok ? (
+        {looks ? (
           <Link
             to={`/books/${book.id}/pages`}
             aria-label={`Open ${book.book.title}`}
             className="block hover:-translate-y-1 active:translate-y-0"
           >
-            <BookOnShelf book={book} plan={plan.value} scale={scale} />
+            <BookOnShelf title={book.book.title} looks={looks} scale={scale} />
           </Link>
         ) : (
           <p className="text-sm text-quiet">This form no longer folds.</p>
         )}
       </div>
       <Plank />
-      <div className="max-w-52 pl-2.5 pt-2">
-        {plan.ok && <BookCaption book={book} plan={plan.value} onDone={onDone} />}
-      </div>
+      <div className="max-w-52 pl-2.5 pt-2">{looks && <BookCaption book={book} looks={looks} onDone={onDone} />}</div>
     </li>
   );
 }

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
-import { ordinal } from '@eight-up/words/forms';
+import { ordinal } from '@eight-up/words/counted';
 import { postJson } from '../../base/api.ts';
 
 /** What was last done to a book on the shelf. */
