@@ -101,7 +101,7 @@ export function againstPackers(): readonly Figure[] {
     name: `pieces by ${name}, as a share of ours (${cases.length} cases)`,
     value: total(count) / own,
     unit: '×',
-    limit: Infinity,
+    limit: 1,
   });
   return [
     ratio('a maximal-rectangles packer', maxRects),

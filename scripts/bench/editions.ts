@@ -6,13 +6,15 @@ import { editionCase } from './edition-cases.ts';
 import { median, type Figure } from './measuring.ts';
 
 const CASES = 20;
-/** An answer that is not proven counts as this long. */
-const UNPROVEN_MS = 5000;
+/**
+ * What the search manages today: a figure that gets worse is told. That all are to be proven is another matter, and each that is not says so above.
+ */
+const TODAY = { unproven: 17, medianGap: 4, hasty: 1.1, firstMs: 600, longestMs: 9000 };
 
 /** The published editions, each told as proven or with its gap. */
 export async function editionFigures(): Promise<readonly Figure[]> {
   const solve = solveWith(await loadHighs());
-  const counted: number[] = [];
+  const times: number[] = [];
   const first: number[] = [];
   const gaps: number[] = [];
   const hasty: number[] = [];
@@ -31,20 +33,30 @@ export async function editionFigures(): Promise<readonly Figure[]> {
     );
     const quick = finish(editionWork(editionCase(seed), solve, 'quick'));
     if (quick.ok) hasty.push(quick.value.cost / cost);
-    counted.push(proven ? took : UNPROVEN_MS);
+    times.push(took);
     first.push(answered ?? took);
     gaps.push(gap);
   }
   return [
     {
-      name: `editions proven, of ${CASES}`,
-      value: gaps.filter((gap) => gap === 0).length,
+      name: `editions left unproven, of ${CASES}`,
+      value: gaps.filter((gap) => gap > 0).length,
       unit: 'of',
-      limit: Infinity,
+      limit: TODAY.unproven,
     },
-    { name: 'gap of an edition, median', value: median(gaps), unit: '%', limit: Infinity },
-    { name: 'cost of the quick answer without the search, median', value: median(hasty), unit: '×', limit: Infinity },
-    { name: 'first answer to an edition, median', value: median(first), unit: 'ms', limit: Infinity },
-    { name: 'an edition, median (unproven as 5 s)', value: median(counted), unit: 'ms', limit: 5000 },
+    { name: 'gap of an edition, median', value: median(gaps), unit: '%', limit: TODAY.medianGap },
+    {
+      name: 'cost of the quick answer against the search, median',
+      value: median(hasty),
+      unit: '×',
+      limit: TODAY.hasty,
+    },
+    { name: 'first answer to an edition, median', value: median(first), unit: 'ms', limit: TODAY.firstMs },
+    {
+      name: 'an edition searched to the end, proven or not, longest',
+      value: Math.max(...times),
+      unit: 'ms',
+      limit: TODAY.longestMs,
+    },
   ];
 }

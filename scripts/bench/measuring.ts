@@ -45,7 +45,7 @@ export function report(figures: readonly Figure[], calibration: number): boolean
     kept &&= within;
     const ratio = unit === 'ms' ? `  (${(value / calibration).toFixed(2)} × calibration)` : '';
     console.log(
-      `${within ? 'ok  ' : 'OVER'}  ${name}: ${value.toFixed(unit === 'ms' || unit === '×' ? 2 : 0)} ${unit}${limit === Infinity ? '' : `, limit ${limit} ${unit}`}${ratio}`,
+      `${within ? 'ok  ' : 'OVER'}  ${name}: ${value.toFixed(unit === 'ms' || unit === '×' ? 2 : 0)} ${unit}, limit ${limit} ${unit}${ratio}`,
     );
   }
   return kept;
