@@ -11,6 +11,7 @@ const FLOORS = [
   'measuring',
   'document',
   'cutting',
+  'concertina',
   'printing',
   'pagination',
   'book',

@@ -132,5 +132,19 @@ export const API_EXAMPLES: readonly ApiExample[] = [
       longest: 460_000_000,
     },
   },
+  {
+    method: 'post',
+    path: '/api/compute/concertina',
+    body: {
+      panels: 24,
+      panelWidth: 95_000_000,
+      panelHeight: 140_000_000,
+      side: 'valleys',
+      copies: 15,
+      papers: [
+        { id: '500 × 700, short grain', width: 500_000_000, height: 700_000_000, fibre: 'along-width', price: 120 },
+      ],
+    },
+  },
   { method: 'post', path: '/api/compute/imposition', body: { form: 'slit-book', parameters: {}, sheet: A4 } },
 ];

@@ -4,6 +4,7 @@ import { ERROR_STATUS } from '@eight-up/core/contract/errors';
 import {
   changePaperRequest,
   changePrinterRequest,
+  computeConcertinaRequest,
   computeFoldRequest,
   computeImpositionRequest,
   computeYieldRequest,
@@ -293,6 +294,13 @@ const ROUTES: readonly Route[] = [
     summary:
       'How many pieces each parent sheet yields and how to cut them; with `needed`, the cheapest edition over all parents instead',
     body: computeYieldRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/compute/concertina',
+    summary:
+      'How a concertina is cut into strips from each paper: the fewest sheets, then the fewest joints, then strips most alike; and what another joint, side or grain would come to',
+    body: computeConcertinaRequest,
   },
   {
     method: 'post',

@@ -72,7 +72,44 @@ export const computeImpositionRequest = z.strictObject({
 });
 
 const side = nmSchema;
+/** A length that something has. */
+const someLength = nmSchema.refine((length) => length > 0, 'longer than nothing');
 const noTrim = { left: 0 as Nm, right: 0 as Nm, top: 0 as Nm, bottom: 0 as Nm };
+export const computeConcertinaRequest = z.strictObject({
+  panels: z.number().int().min(2).max(400),
+  panelWidth: someLength,
+  panelHeight: someLength,
+  joint: z.enum(['tab', 'hinge-strip', 'tape']).default('tab'),
+  tab: nmSchema.default(15_000_000 as Nm).meta({ description: 'how wide a tab is, or would be' }),
+  side: z
+    .enum(['valleys', 'mountains', 'anywhere'])
+    .default('anywhere')
+    .meta({ description: 'where joints may lie, seen from the front' }),
+  first: z.enum(['valley', 'mountain']).default('valley').meta({ description: 'the first fold, seen from the front' }),
+  covers: z.enum(['none', 'one', 'both']).default('both').meta({ description: 'ends that are glued to covers' }),
+  bothSides: z.boolean().default(false).meta({ description: 'printed on both sides' }),
+  copies: z.number().int().min(1).max(10_000).default(1),
+  gap: nmSchema.default(0 as Nm).meta({ description: 'lost between two pieces: a tear’s allowance' }),
+  grain: z
+    .enum(['along-folds', 'any'])
+    .default('along-folds')
+    .meta({ description: 'any: counted as if the fibres did not matter' }),
+  papers: z
+    .array(
+      z.strictObject({
+        id: z.string().max(100).default('paper'),
+        width: someLength,
+        height: someLength,
+        fibre: fibreSchema.default('any'),
+        trims: z.strictObject({ left: side, right: side, top: side, bottom: side }).default(noTrim),
+        price: z.number().int().min(0).max(1e9).nullable().default(null),
+        stock: z.number().int().min(0).max(1e6).nullable().default(null),
+      }),
+    )
+    .min(1)
+    .max(20)
+    .meta({ description: 'sheets as bought, lying as they are cut; trims come off first' }),
+});
 export const computeYieldRequest = z.strictObject({
   parents: z
     .array(

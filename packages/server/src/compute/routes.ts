@@ -1,5 +1,10 @@
 import { Router } from 'express';
-import { computeFoldRequest, computeImpositionRequest, computeYieldRequest } from '@eight-up/core/contract/schemas';
+import {
+  computeConcertinaRequest,
+  computeFoldRequest,
+  computeImpositionRequest,
+  computeYieldRequest,
+} from '@eight-up/core/contract/schemas';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { toNm } from '@eight-up/core/folding/laid-paper';
 import { endsOf } from '@eight-up/core/geometry/outline';
@@ -13,6 +18,7 @@ import type { Sheet } from '@eight-up/core/paper/sheet-size';
 import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
+import { concertinaAnswer } from './concertina.ts';
 import { yieldAnswer } from './yield.ts';
 
 /** Stateless answers: what folds out of a form and a sheet, without a book. */
@@ -26,6 +32,9 @@ export function computeRoutes(pool: WorkPool): Router {
     const { form, parameters, sheet, printing } = parseRequest(computeImpositionRequest, request.body);
     const plan = planned({ id: form, parameters }, sheet);
     response.json({ sheet, pages: pagePlaces(plan), scale: printing ? shrinkOf(plan, { printing }) : 1 });
+  });
+  router.post('/concertina', (request, response) => {
+    response.json(concertinaAnswer(parseRequest(computeConcertinaRequest, request.body)));
   });
   router.post('/yield', async (request, response) => {
     const asked = parseRequest(computeYieldRequest, request.body);

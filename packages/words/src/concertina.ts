@@ -1,0 +1,61 @@
+import type { ConcertinaPlan, ConcertinaProblem } from '@eight-up/core/concertina/concertina';
+import type { Covers, Ends } from '@eight-up/core/concertina/ends';
+import type { StripInBook } from '@eight-up/core/concertina/joint-side';
+import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import { counted } from './counted.ts';
+
+/** Why a concertina does not come out of a paper, and what to do. */
+export function concertinaProblemWords(problem: ConcertinaProblem, unit: LengthUnit): string {
+  switch (problem.code) {
+    case 'tab-wider-than-panel':
+      return `A tab of ${measure(problem.tab, unit)} hides a panel of ${measure(problem.panelWidth, unit)} whole. Make the tab narrower, or join with a hinge strip.`;
+    case 'higher-than-paper':
+      return `“${problem.paper}”: panels ${measure(problem.panelHeight, unit)} high do not come out of it, ${measure(problem.most, unit)} is the most. Make the book lower, or take a larger paper.`;
+    case 'strip-longer-than-paper':
+      return problem.panels === 1
+        ? `“${problem.paper}”: a panel with its joint takes ${measure(problem.needed, unit)}, the paper is ${measure(problem.most, unit)} long. Make the panels narrower, join with a hinge strip, or take a longer paper.`
+        : `“${problem.paper}”: strips of two panels take ${measure(problem.needed, unit)}, the paper is ${measure(problem.most, unit)} long. Let joints lie wherever they come, or take a longer paper.`;
+    case 'grain-not-known':
+      return `“${problem.paper}”: which way its fibres run is not known. Find out first, or count as if it did not matter.`;
+    case 'too-few-sheets':
+      return `“${problem.paper}”: ${counted(problem.sheets, 'sheet')} are needed, ${problem.stock} ${problem.stock === 1 ? 'is' : 'are'} there. Make fewer copies, or count on another paper.`;
+  }
+}
+
+/** What a plan comes to: sheets, strips, joints and the sides that these lie on. */
+export function concertinaSentence({ sheets, joints }: ConcertinaPlan, strips: readonly StripInBook[]): string {
+  const groups = strips.reduce<{ panels: number; times: number }[]>((list, { panels }) => {
+    const last = list.at(-1);
+    if (last?.panels === panels) last.times++;
+    else list.push({ panels, times: 1 });
+    return list;
+  }, []);
+  const lengths = groups
+    .map(({ panels, times }) => (times > 1 ? `${times} of ${panels}` : `one of ${panels}`))
+    .join(', ');
+  const valleys = strips.filter(({ joint }) => joint === 'valley').length;
+  const sides =
+    joints === 0
+      ? 'no joint'
+      : valleys === joints
+        ? `${counted(joints, 'joint')} in valleys`
+        : valleys === 0
+          ? `${counted(joints, 'joint')} on mountains`
+          : `${counted(joints, 'joint')}, ${valleys} in valleys and ${joints - valleys} on mountains`;
+  return `${counted(sheets, 'sheet')}: ${strips.length === 1 ? `one strip of ${strips[0]!.panels} panels` : `strips of ${lengths} panels`}, ${sides}.`;
+}
+
+/** What the covers hide of the print, with what would hide nothing; undefined: nothing is hidden that need not be. */
+export function hiddenByCovers(
+  panels: number,
+  { hidden }: Ends,
+  covers: Covers,
+  bothSides: boolean,
+): string | undefined {
+  if (hidden.length === 0 || bothSides) return undefined;
+  const faces = hidden.map(({ panel }) => (panel === 1 ? 'the first panel' : 'the last panel')).join(' and of ');
+  const lost = `The front of ${faces} lies under its cover and is not seen.`;
+  if (covers === 'both' && panels % 2 === 1)
+    return `${lost} With ${panels - 1} or ${panels + 1} panels, the first fold a valley, both ends turn their backs to the covers.`;
+  return `${lost} Begin with a valley, and the backs lie there.`;
+}
