@@ -64,7 +64,7 @@ function Paper({ plan, placed, letters, poster, book, tape, lit, onPoint }: Book
     invalidate();
   }, [plan, paper, step, invalidate]);
 
-  usePaintedSheets(paper, { plan, placed, letters, poster, book });
+  usePaintedSheets(paper, { plan, placed, letters, poster, book, tape });
 
   useEffect(() => {
     paper.mark(lit === undefined ? [] : [plan.reading.pages[lit]?.face.panel ?? -1]);

@@ -10,6 +10,8 @@ import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { withPicture, type PictureSize } from '../pictures/pictures.ts';
 
 const LONGER_SIDE = 2048;
+/** So long a face waits for its pictures before it is shown with numbers alone. */
+const PATIENCE_MS = 400;
 
 /** One face of one sheet of a book. */
 export interface FaceOfBook {
@@ -17,7 +19,7 @@ export interface FaceOfBook {
   readonly side: SheetSide;
 }
 
-/** Paints one face of one sheet: paper, fibres, numbers at once, then the pictures as they arrive; `show` is called after each stage. */
+/** Paints one face of one sheet: paper, fibres, numbers, then the pictures as they arrive; `show` is called once they are there, and before that where they take long. */
 export async function paintSheet(
   plan: FoldedBook,
   placed: readonly PlacedContent[],
@@ -68,7 +70,8 @@ export async function paintSheet(
   const places = pagePlaces(plan).filter(here);
   places.forEach((place) => number(place, filled.has(place.page) ? 'loading …' : undefined));
   writeLetters(context, lettered, scale);
-  show(canvas);
+  // Pictures that come at once spare the way by numbers.
+  const patience = setTimeout(() => show(canvas), own.length ? PATIENCE_MS : 0);
   await Promise.all(
     own.map(async (laid) => {
       if (await paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)) return;
@@ -76,7 +79,9 @@ export async function paintSheet(
     }),
   );
   writeLetters(context, lettered, scale);
-  if (own.length) show(canvas);
+  if (!own.length) return;
+  clearTimeout(patience);
+  show(canvas);
 }
 
 /** Paints the poster on face B as it lies behind face A: mirrored, so that it reads once seen from behind. */
