@@ -1,4 +1,5 @@
 import { bookletFigures } from './booklets.ts';
+import { concertinaFigures } from './concertinas.ts';
 import { cuttingFigures } from './cutting.ts';
 import { editionFigures } from './editions.ts';
 import { foldingFigures } from './folding.ts';
@@ -14,6 +15,7 @@ import { startingFigures } from './starting.ts';
 const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readonly Figure[]>>> = {
   folding: foldingFigures,
   cutting: cuttingFigures,
+  concertinas: concertinaFigures,
   editions: editionFigures,
   starting: startingFigures,
   printing: printingFigures,

@@ -18,8 +18,8 @@ export interface StripPlan {
   readonly sheets: number;
   /** fewer sheets cannot do */
   readonly bound: number;
-  /** nothing better: fewer sheets, with those fewer joints, with those strips more alike */
-  readonly proven: boolean;
+  /** what cannot be better: fewer sheets; with so many sheets fewer joints; with so many joints strips more alike */
+  readonly proven: { readonly sheets: boolean; readonly joints: boolean; readonly alike: boolean };
 }
 
 export interface EditionOfStrips extends StripTask {
@@ -44,11 +44,11 @@ export function planStrips(edition: EditionOfStrips): StripPlan | undefined {
   if (least === undefined || rowsOnSheet < 1) return undefined;
   const sheetsFor = (rows: number) => Math.ceil(rows / rowsOnSheet);
   const boundOf = (strips: number) => sheetsFor(fewestRows(edition, limits, strips, books));
-  // Books of one strip cannot share rows with parts of others: two strips may do with fewer sheets. From there on the bound only rises.
-  const bound = Math.min(boundOf(least), boundOf(Math.max(least, Math.min(2, mostStrips(edition)))));
+  const numbers = Array.from({ length: mostStrips(edition) - least + 1 }, (_, i) => least + i);
+  const bound = Math.min(...numbers.map(boundOf));
   let best: { readonly strips: Strips; readonly sheets: number } | undefined;
-  const most = Math.min(mostStrips(edition), least + MORE_STRIPS);
-  for (let n = least; n <= most && (!best || boundOf(n) < best.sheets); n++) {
+  for (const n of numbers.slice(0, MORE_STRIPS + 1)) {
+    if (best && boundOf(n) >= best.sheets) continue;
     let tried = 0;
     for (const strips of partings(edition, limits, n)) {
       const sheets = sheetsFor(countRows(edition, strips, books));
@@ -64,10 +64,9 @@ export function planStrips(edition: EditionOfStrips): StripPlan | undefined {
   if (!best) return undefined;
   const { strips, sheets } = best;
   const alike = mostAlike(edition, limits, strips.length)!;
-  const proven =
-    sheets === bound &&
-    Array.from({ length: strips.length - least }, (_, i) => least + i).every((fewer) => boundOf(fewer) > sheets) &&
-    spreadOf(strips) === spreadOf(alike);
+  const isLeast = sheets === bound;
+  const areFewest = isLeast && numbers.every((fewer) => fewer >= strips.length || boundOf(fewer) > sheets);
+  const proven = { sheets: isLeast, joints: areFewest, alike: areFewest && spreadOf(strips) === spreadOf(alike) };
   return { strips, joints: strips.length - 1, rows: rowsFor(edition, strips, books), sheets, bound, proven };
 }
 

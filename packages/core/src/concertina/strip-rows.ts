@@ -107,7 +107,8 @@ function takeOf(strips: readonly number[], left: readonly number[], count: numbe
 
 /**
  * Fewer rows cannot do, whatever the lengths of the strips. By length: what all books take, tabs and gaps among it. By panels: a row with a last strip holds at most what
- * fits without a tab, one with a first strip what fits beside one tab, any other only strips from between (docs/concertina.md).
+ * fits without a tab, one with a first strip what fits beside one tab, any other only strips from between. By halves: of strips longer than half a row no two share
+ * one (docs/concertina.md).
  */
 export function fewestRows(task: StripTask, limits: StripLimits, count: number, books: number): number {
   const { panels, panelWidth, tab, gap, rowLength } = task;
@@ -115,12 +116,24 @@ export function fewestRows(task: StripTask, limits: StripLimits, count: number, 
   // Every strip but the first of its row stands behind a gap: r rows have room for r gaps more.
   const byLength = Math.ceil((books * (panels * panelWidth + (count - 1) * tab) + strips * gap) / (rowLength + gap));
   if (count === 1) return Math.max(byLength, Math.ceil(books / Math.max(1, Math.floor(limits.last / panels))));
-  const tabbed = Math.floor((rowLength - tab) / panelWidth);
+  const rows = books === 1 ? rowsOfOne(task, limits) : rowsByPanels(task, limits, books);
+  return Math.max(byLength, rows, books * fewestLong(task, limits, count));
+}
+
+/** Rows of one book by panels: its first and its last strip share a row, whose tab leaves the last less room, or have a row each; others hold strips from between. */
+function rowsOfOne({ panels, panelWidth, tab, rowLength }: StripTask, { first, between, last }: StripLimits): number {
+  const shared = Math.floor((rowLength - tab) / panelWidth);
+  const more = (room: number) => (room >= panels ? 0 : between < 1 ? Infinity : Math.ceil((panels - room) / between));
+  return Math.min(1 + more(shared), 2 + more(first + last));
+}
+
+/** Rows of several books by panels: those with a last strip, those with a first, those between, each filled as far as any of its kind can be. */
+function rowsByPanels({ panels, panelWidth, tab, rowLength }: StripTask, limits: StripLimits, books: number): number {
   let left = books * panels;
   let rows = 0;
   for (const [most, room] of [
     [books, limits.last],
-    [books, tabbed],
+    [books, Math.floor((rowLength - tab) / panelWidth)],
     [Infinity, Math.max(limits.between, 1)],
   ] as const) {
     const needed = Math.min(most, Math.ceil(left / room));
@@ -128,5 +141,38 @@ export function fewestRows(task: StripTask, limits: StripLimits, count: number, 
     left -= needed * room;
     if (left <= 0) break;
   }
-  return Math.max(byLength, rows);
+  return rows;
+}
+
+/** Of so many strips of one book, how many at least are longer than half a row. */
+function fewestLong(
+  { panels, panelWidth, tab, gap, rowLength, jointsAfter }: StripTask,
+  limits: StripLimits,
+  count: number,
+): number {
+  const half = Math.floor((rowLength - gap) / 2);
+  const shortTabbed = Math.max(0, Math.floor((half - tab) / panelWidth));
+  const step = jointsAfter === 'any' ? 1 : 2;
+  const between = count - 2;
+  const shortBetween = Math.min(limits.between, shortTabbed - (shortTabbed % step));
+  /** as many panels as a strip has at most if it is short, and if it is long */
+  const ways = (short: number, most: number) => [
+    { panels: Math.min(short, most), long: 0 },
+    { panels: most, long: 1 },
+  ];
+  const found = ways(shortTabbed, limits.first).flatMap((first) =>
+    ways(Math.floor(half / panelWidth), limits.last).flatMap((last) => {
+      // A strip that is too long for what there is to part would be made shorter, and counts no more for that.
+      const left = Math.max(panels - first.panels - last.panels, between * step);
+      if (first.panels < 1 || last.panels < 1 || left > between * limits.between) return [];
+      const long =
+        shortBetween < step
+          ? between
+          : limits.between > shortBetween
+            ? Math.max(0, Math.ceil((left - between * shortBetween) / (limits.between - shortBetween)))
+            : 0;
+      return [first.long + last.long + long];
+    }),
+  );
+  return found.length ? Math.min(...found) : 0;
 }

@@ -19,7 +19,7 @@ describe('a concertina over HTTP', () => {
     expect(answer).toMatchObject({ paper: 'short', along: 'height', rowsOnSheet: 3 });
     expect(answer.bound).toBeLessThanOrEqual(answer.sheets);
     const one = (await ask({ ...BOOK, copies: 1 }).expect(200)).body.papers[0];
-    expect(one).toMatchObject({ joints: 3, sheets: 2, bound: 2, proven: true });
+    expect(one).toMatchObject({ joints: 3, sheets: 2, bound: 2, proven: { sheets: true, joints: true, alike: true } });
     expect(answer.strips.reduce((sum: number, { panels }: { panels: number }) => sum + panels, 0)).toBe(24);
     expect(answer.strips.slice(0, -1).every(({ joint }: { joint: string }) => joint === 'valley')).toBe(true);
     expect(answer.cost).toBe(answer.sheets * 120);

@@ -1,0 +1,63 @@
+import {
+  planConcertina,
+  type ConcertinaPaper,
+  type ConcertinaTask,
+} from '../../packages/core/src/concertina/concertina.ts';
+import { mm, nm } from '../../packages/core/src/units/nm.ts';
+import { medianMs, type Figure } from './measuring.ts';
+
+const SHEETS = [
+  [500, 700],
+  [640, 900],
+  [420, 594],
+  [560, 760],
+  [297, 420],
+] as const;
+
+const PAPERS = SHEETS.map(([width, height], i): ConcertinaPaper => ({
+  id: `${width} × ${height}`,
+  width: mm(width),
+  height: mm(height),
+  fibre: i % 2 ? 'along-width' : 'along-height',
+  trims: { left: nm(0), right: nm(0), top: nm(0), bottom: nm(0) },
+  price: 50 + 30 * i,
+  stock: null,
+}));
+
+const task = (copies: number): ConcertinaTask => ({
+  book: {
+    panels: 200,
+    panelWidth: mm(95),
+    panelHeight: mm(140),
+    joint: 'tab',
+    tab: mm(15),
+    side: 'valleys',
+    first: 'valley',
+    covers: 'both',
+    bothSides: false,
+  },
+  copies,
+  papers: PAPERS,
+  gap: nm(0),
+  grain: 'along-folds',
+});
+
+/** A concertina of 200 panels over five papers, with what every other choice would come to. */
+export function concertinaFigures(): readonly Figure[] {
+  const answers = planConcertina(task(1));
+  return [
+    {
+      name: 'a concertina of 200 panels over 5 papers',
+      value: medianMs(() => planConcertina(task(1)), 20, 5),
+      unit: 'ms',
+      limit: 200,
+    },
+    {
+      name: '… of the 5 left unproven',
+      value: answers.filter(({ plan }) => !plan.ok || !plan.value.proven.alike).length,
+      unit: 'of',
+      limit: 0,
+    },
+    { name: '… 40 copies of it', value: medianMs(() => planConcertina(task(40)), 5, 1), unit: 'ms', limit: 1000 },
+  ];
+}
