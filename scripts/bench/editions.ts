@@ -9,7 +9,7 @@ const CASES = 20;
 /**
  * What the search manages today: a figure that gets worse is told. That all are to be proven is another matter, and each that is not says so above.
  */
-const TODAY = { unproven: 17, medianGap: 4, hasty: 1.1, firstMs: 600, longestMs: 9000 };
+const TODAY = { unproven: 17, medianGap: 4, hasty: 1.15, firstMs: 600, longestMs: 18_000 };
 
 /** The published editions, each told as proven or with its gap. */
 export async function editionFigures(): Promise<readonly Figure[]> {

@@ -36,14 +36,21 @@ function lookOver({ book, assets }: Pick<OpenBook, 'book' | 'assets'>): Promise<
 }
 
 /** What was found in a document with its pictures: asked once, whoever shows it. */
-const found = new WeakMap<object, { readonly assets: unknown; readonly answer: ReturnType<typeof lookOver> }>();
+interface Found {
+  readonly assets: unknown;
+  readonly answer: ReturnType<typeof lookOver>;
+  /** once it is there: whoever shows it later need not wait again */
+  known?: LookedOver | undefined;
+}
+const found = new WeakMap<object, Found>();
 
 function lookedOver(of: Pick<OpenBook, 'book' | 'assets'>): ReturnType<typeof lookOver> {
-  const known = found.get(of.book);
-  if (known?.assets === of.assets) return known.answer;
-  const answer = lookOver(of);
-  found.set(of.book, { assets: of.assets, answer });
-  return answer;
+  const before = found.get(of.book);
+  if (before?.assets === of.assets) return before.answer;
+  const one: Found = { assets: of.assets, answer: lookOver(of) };
+  found.set(of.book, one);
+  void one.answer.then((known) => (one.known = known));
+  return one.answer;
 }
 
 export interface BookChecks extends Sorted {
@@ -53,7 +60,10 @@ export interface BookChecks extends Sorted {
 
 /** The checks of a book, looked over in a worker: those of the state before until the newest are there; undefined at first. */
 export function useChecks({ book, assets, id }: Pick<OpenBook, 'book' | 'assets' | 'id'>): BookChecks | undefined {
-  const [state, setState] = useState<{ readonly of: string; readonly found: LookedOver }>();
+  const [state, setState] = useState<{ readonly of: string; readonly found: LookedOver } | undefined>(() => {
+    const before = found.get(book)?.known;
+    return before && { of: id, found: before };
+  });
   useEffect(() => {
     let current = true;
     void lookedOver({ book, assets }).then((answer) => {
