@@ -103,7 +103,7 @@ function onWay(book: Concertina, copies: number, gap: Nm, way: Way) {
 
 /** Why no book comes out of a paper, however its strips lie. */
 function whyNot(book: Concertina, paper: ConcertinaPaper, ways: readonly Way[]): ConcertinaProblem {
-  const most = nm(Math.max(...ways.map(({ across }) => across)));
+  const most = nm(Math.max(0, ...ways.map(({ across }) => across)));
   if (book.panelHeight > most)
     return { code: 'higher-than-paper', paper: paper.id, panelHeight: book.panelHeight, most };
   const long = ways.filter(({ across }) => across >= book.panelHeight);
@@ -126,17 +126,21 @@ function whyNot(book: Concertina, paper: ConcertinaPaper, ways: readonly Way[]):
     paper: paper.id,
     panels,
     needed: nm(panels * book.panelWidth + tab),
-    most: nm(Math.max(...long.map(({ length }) => length))),
+    most: nm(Math.max(0, ...long.map(({ length }) => length))),
   };
 }
+
+/** What is wrong with a book whatever paper it is cut from; undefined: nothing. */
+export const problemOf = ({ joint, tab, panelWidth }: Concertina): ConcertinaProblem | undefined =>
+  joint === 'tab' && tab >= panelWidth ? { code: 'tab-wider-than-panel', tab, panelWidth } : undefined;
 
 /** A concertina on one paper: fewest sheets, then fewest joints, then strips most alike. */
 export function planOn(
   { book, copies, gap, grain }: Omit<ConcertinaTask, 'papers'>,
   paper: ConcertinaPaper,
 ): Result<ConcertinaPlan, ConcertinaProblem> {
-  if (book.joint === 'tab' && book.tab >= book.panelWidth)
-    return fail({ code: 'tab-wider-than-panel', tab: book.tab, panelWidth: book.panelWidth });
+  const problem = problemOf(book);
+  if (problem) return fail(problem);
   if (grain === 'along-folds' && paper.fibre === 'unknown') return fail({ code: 'grain-not-known', paper: paper.id });
   const ways = waysOn(paper, grain);
   let best: ConcertinaPlan | undefined;

@@ -4,19 +4,27 @@ import { nm } from '../units/nm.ts';
 import { planStrips, type EditionOfStrips } from './plan-strips.ts';
 import { spreadOf } from './strip-lengths.ts';
 
+type Bounds = Readonly<Record<Exclude<keyof EditionOfStrips, 'jointsAfter'>, readonly [least: number, most: number]>>;
+
+/** Editions with numbers within bounds, joints wherever they may be wanted. */
+const editions = (bounds: Bounds): fc.Arbitrary<EditionOfStrips> =>
+  fc
+    .record({
+      jointsAfter: fc.constantFrom('odd' as const, 'even' as const, 'any' as const),
+      ...Object.fromEntries(Object.entries(bounds).map(([key, [min, max]]) => [key, fc.integer({ min, max })])),
+    })
+    .map((task) => task as unknown as EditionOfStrips);
+
 /** Small enough to try everything. */
-const small = fc
-  .record({
-    panels: fc.integer({ min: 2, max: 8 }),
-    panelWidth: fc.integer({ min: 4, max: 9 }),
-    tab: fc.integer({ min: 0, max: 4 }),
-    jointsAfter: fc.constantFrom('odd' as const, 'even' as const, 'any' as const),
-    rowLength: fc.integer({ min: 8, max: 60 }),
-    gap: fc.integer({ min: 0, max: 2 }),
-    books: fc.integer({ min: 1, max: 2 }),
-    rowsOnSheet: fc.integer({ min: 1, max: 3 }),
-  })
-  .map((task) => task as unknown as EditionOfStrips);
+const small = editions({
+  panels: [2, 8],
+  panelWidth: [4, 9],
+  tab: [0, 4],
+  rowLength: [8, 60],
+  gap: [0, 2],
+  books: [1, 2],
+  rowsOnSheet: [1, 3],
+});
 
 const lengthOf = (task: EditionOfStrips, strips: readonly number[], i: number): number =>
   strips[i]! * task.panelWidth + (i < strips.length - 1 ? task.tab : 0);
@@ -99,18 +107,15 @@ describe('a concertina cut into strips', () => {
   });
 
   it('every row holds what it is to hold, every strip is cut once for each book, and joints lie where they may', () => {
-    const large = fc
-      .record({
-        panels: fc.integer({ min: 2, max: 400 }),
-        panelWidth: fc.integer({ min: 20, max: 150 }),
-        tab: fc.integer({ min: 0, max: 19 }),
-        jointsAfter: fc.constantFrom('odd' as const, 'even' as const, 'any' as const),
-        rowLength: fc.integer({ min: 60, max: 1200 }),
-        gap: fc.integer({ min: 0, max: 5 }),
-        books: fc.integer({ min: 1, max: 40 }),
-        rowsOnSheet: fc.integer({ min: 1, max: 8 }),
-      })
-      .map((task) => task as unknown as EditionOfStrips);
+    const large = editions({
+      panels: [2, 400],
+      panelWidth: [20, 150],
+      tab: [0, 19],
+      rowLength: [60, 1200],
+      gap: [0, 5],
+      books: [1, 40],
+      rowsOnSheet: [1, 8],
+    });
     fc.assert(
       fc.property(large, (task) => {
         const plan = planStrips(task);

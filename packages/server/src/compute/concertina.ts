@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { computeConcertinaRequest } from '@eight-up/core/contract/schemas';
 import {
   planConcertina,
+  problemOf,
   type ConcertinaPlan,
   type ConcertinaProblem,
   type ConcertinaTask,
@@ -18,10 +19,8 @@ type Planned = Result<ConcertinaPlan, ConcertinaProblem>;
 /** A concertina of joined strips on each of the papers, the better first; each says what another choice would come to. */
 export function concertinaAnswer({ papers, copies, gap, grain, ...book }: Asked) {
   const task: ConcertinaTask = { book, copies, gap, grain, papers };
-  if (book.joint === 'tab' && book.tab >= book.panelWidth) {
-    const problem = { code: 'tab-wider-than-panel', tab: book.tab, panelWidth: book.panelWidth } as const;
-    throw new Refusal('plan-impossible', concertinaProblemWords(problem, 'mm'), problem);
-  }
+  const problem = problemOf(book);
+  if (problem) throw new Refusal('plan-impossible', concertinaProblemWords(problem, 'mm'), problem);
   const { panels, first, covers, bothSides } = book;
   const ends = endsOf(panels, first, covers, bothSides);
   const whole = (planned: Planned) => {

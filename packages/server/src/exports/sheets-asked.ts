@@ -3,7 +3,7 @@ import { Refusal } from '../errors.ts';
 
 /** Which sheets are asked for ("2", "3-5,8"), 0-based; those beyond the book are passed over, none left is said. */
 export function sheetsAsked(count: number, ranges: string | undefined): readonly number[] {
-  const asked = sheetsIn((ranges !== undefined && readSheetRanges(ranges)) || [{ from: 0, to: count - 1 }], count);
+  const asked = sheetsIn(ranges === undefined ? [{ from: 0, to: count - 1 }] : (readSheetRanges(ranges) ?? []), count);
   if (asked.length === 0)
     throw new Refusal(
       'plan-impossible',

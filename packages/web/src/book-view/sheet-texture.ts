@@ -70,8 +70,12 @@ export async function paintSheet(
   const places = pagePlaces(plan).filter(here);
   places.forEach((place) => number(place, filled.has(place.page) ? 'loading …' : undefined));
   writeLetters(context, lettered, scale);
+  if (own.length === 0) {
+    show(canvas);
+    return;
+  }
   // Pictures that come at once spare the way by numbers.
-  const patience = setTimeout(() => show(canvas), own.length ? PATIENCE_MS : 0);
+  const patience = setTimeout(() => show(canvas), PATIENCE_MS);
   await Promise.all(
     own.map(async (laid) => {
       if (await paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)) return;
@@ -79,7 +83,6 @@ export async function paintSheet(
     }),
   );
   writeLetters(context, lettered, scale);
-  if (!own.length) return;
   clearTimeout(patience);
   show(canvas);
 }

@@ -58,6 +58,7 @@ export function usePaintedSheets(
     return () => {
       turns.stop();
       paper.show(0, 'B', undefined);
+      invalidate();
     };
   }, [paper, plan, poster, book, invalidate]);
 }

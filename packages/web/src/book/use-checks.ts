@@ -49,7 +49,11 @@ function lookedOver(of: Pick<OpenBook, 'book' | 'assets'>): ReturnType<typeof lo
   if (before?.assets === of.assets) return before.answer;
   const one: Found = { assets: of.assets, answer: lookOver(of) };
   found.set(of.book, one);
-  void one.answer.then((known) => (one.known = known));
+  void one.answer.then((known) => {
+    one.known = known;
+    // What broke off is asked again by whoever comes next.
+    if (!known) found.delete(of.book);
+  });
   return one.answer;
 }
 
