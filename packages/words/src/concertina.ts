@@ -10,17 +10,20 @@ export function concertinaProblemWords(problem: ConcertinaProblem, unit: LengthU
     case 'tab-wider-than-panel':
       return `A tab of ${measure(problem.tab, unit)} hides a panel of ${measure(problem.panelWidth, unit)} whole. Make the tab narrower, or join with a hinge strip.`;
     case 'higher-than-paper':
-      return `“${problem.paper}”: panels ${measure(problem.panelHeight, unit)} high do not come out of it, ${measure(problem.most, unit)} is the most. Make the book lower, or take a larger paper.`;
+      return `${onPaper(problem)}: panels ${measure(problem.panelHeight, unit)} high do not come out of it, ${measure(problem.most, unit)} is the most. Make the book lower, or take a larger paper.`;
     case 'strip-longer-than-paper':
       return problem.panels === 1
-        ? `“${problem.paper}”: a panel with its joint takes ${measure(problem.needed, unit)}, the paper is ${measure(problem.most, unit)} long. Make the panels narrower, join with a hinge strip, or take a longer paper.`
-        : `“${problem.paper}”: strips of two panels take ${measure(problem.needed, unit)}, the paper is ${measure(problem.most, unit)} long. Let joints lie wherever they come, or take a longer paper.`;
+        ? `${onPaper(problem)}: a panel with its joint takes ${measure(problem.needed, unit)}, the paper is ${measure(problem.most, unit)} long. Make the panels narrower, join with a hinge strip, or take a longer paper.`
+        : `${onPaper(problem)}: strips of two panels take ${measure(problem.needed, unit)}, the paper is ${measure(problem.most, unit)} long. Let joints lie wherever they come, or take a longer paper.`;
     case 'grain-not-known':
-      return `“${problem.paper}”: which way its fibres run is not known. Find out first, or count as if it did not matter.`;
+      return `${onPaper(problem)}: which way its fibres run is not known. Find out first, or count as if it did not matter.`;
     case 'too-few-sheets':
-      return `“${problem.paper}”: ${counted(problem.sheets, 'sheet')} are needed, ${problem.stock} ${problem.stock === 1 ? 'is' : 'are'} there. Make fewer copies, or count on another paper.`;
+      return `${onPaper(problem)}: ${counted(problem.sheets, 'sheet')} are needed, ${problem.stock} ${problem.stock === 1 ? 'is' : 'are'} there. Make fewer copies, or count on another paper.`;
   }
 }
+
+/** A paper by its name; without one, the sheet of the book. */
+const onPaper = ({ paper }: { readonly paper: string }): string => (paper ? `“${paper}”` : 'This sheet');
 
 /** What a plan comes to: sheets, strips, joints and the sides that these lie on. */
 export function concertinaSentence({ sheets, joints }: ConcertinaPlan, strips: readonly StripInBook[]): string {

@@ -42,6 +42,7 @@ const PART_WORDS: Readonly<Record<PartName, string>> = {
   sheet: 'the sheet',
   folios: 'folios',
   strips: 'strips',
+  hinges: 'hinge strips',
   sections: 'sections',
   cover: 'cover',
 };

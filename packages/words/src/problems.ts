@@ -1,3 +1,4 @@
+import { concertinaProblemWords } from './concertina.ts';
 import { cutText } from '@eight-up/core/text';
 import { parameterQuestion } from './forms/registry.ts';
 import type { StoredChangeProblem } from '@eight-up/core/book/patch';
@@ -41,6 +42,8 @@ function outOfRange(
         return `from ${measure(nm(field.from), unit)} to ${measure(nm(field.to), unit)}`;
       case 'choice':
         return `one of these: ${field.values.join(', ')}`;
+      case 'numbers':
+        return `up to ${field.most} whole numbers from ${field.from} to ${field.to}`;
       case 'each':
         return `1 to ${field.most} of these: ${field.values.join(', ')}`;
     }
@@ -95,6 +98,14 @@ export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string
       return `A flap of ${measure(problem.flap, unit)} is wider than the page it folds onto allows: ${measure(problem.most, unit)} at most, or it meets the gutter. Make it narrower, or take a wider sheet. The book is as it was.`;
     case 'panel-too-narrow':
       return `Panel ${problem.panel + 1} would be ${measure(problem.width, unit)} wide; below ${measure(problem.least, unit)} no hand folds it. Take fewer panels, narrow them less, or take a wider sheet. The book is as it was.`;
+    case 'hinge-wider-than-panels':
+      return `Half a hinge of ${measure(problem.hinge, unit)} would reach past a panel of ${measure(problem.panelWidth, unit)}. Make the hinge narrower. The book is as it was.`;
+    case 'tab-wider-than-panel':
+    case 'higher-than-paper':
+    case 'strip-longer-than-paper':
+    case 'grain-not-known':
+    case 'too-few-sheets':
+      return `${concertinaProblemWords(problem, unit)} The book is as it was.`;
     case 'flap-past-spine':
       return `Folded in, the flap at ${panelWords(problem.panel)} reaches past the spine. Make it narrower.`;
     case 'not-one-pile':

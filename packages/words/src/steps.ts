@@ -33,6 +33,46 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
   collapse: () => ({ title: 'Bring the folds together', sentence: 'Let all marked folds move at once.' }),
   wrap: () => ({ title: 'Wrap round', sentence: 'Lay the arms round one another.' }),
   join: ({ how }) => JOINS[how],
+  'join-strip': (step, plan) => {
+    const next = sheetNumber(step.lays, plan);
+    return {
+      title: `Join strip ${next} on`,
+      sentence: `Fronts up, heads alike. Glue the tab of strip ${next - 1} from its crease to its edge, over fresh waste paper${tabFace(step, plan)}. Lay the beginning of strip ${next} on it${edgeWords(plan)}, wipe the seam, and press it down under waxed paper until it holds.`,
+      caution: GLUE,
+    };
+  },
+  'hinge-on': (step, plan) => {
+    const end = sheetNumber(step.onto, plan);
+    const onBack = plan.parameters['hingeOn'] === 'back';
+    const taped = step.how === 'tape';
+    return {
+      title: `${taped ? 'Tape' : 'Hinge'} on strip ${end}`,
+      sentence: `${onBack ? 'Fronts down. ' : 'Fronts up. '}${taped ? 'Rub half the width of the tape down' : 'Crease the hinge strip along its middle and glue one half of it'} over the end of strip ${end}, its middle at the edge.`,
+      ...(taped ? {} : { caution: GLUE }),
+    };
+  },
+  'onto-hinge': (step, plan) => {
+    const next = sheetNumber(step.lays, plan);
+    const gap = step.how && gapOfJoint(step, plan);
+    return {
+      title: `Join strip ${next} on`,
+      sentence: `${gap ? `Set the edge of strip ${next} so far from the other end that the gap is as wide as planned: the hinge closes round the outside here` : `Butt strip ${next} against the other end`}, heads alike and in line, ${step.how === 'tape' ? 'and rub the other half of the tape down over it' : 'glue the other half of the hinge over it, and press it down under waxed paper'}.`,
+      ...(step.how === 'tape' ? {} : { caution: GLUE }),
+    };
+  },
+  'fold-strip': (step, plan) => {
+    const folds = step.bends.length;
+    const [bend] = step.bends;
+    const way = bend?.to === 'valley' ? 'forward, onto the front' : 'back, away from the front';
+    const strips = stripsOfBook(plan);
+    const number = strips.indexOf(bend?.crease.sheet ?? 0) + 1;
+    const last = number === strips.length || strips.length < 2;
+    return {
+      title: strips.length < 2 ? 'Fold to and fro' : `Fold strip ${number || strips.length} to and fro`,
+      sentence: `${folds === 1 ? 'One fold' : `${folds} folds`} by turns${last ? '' : ', the joint the last of them'}: the first goes ${way}. Lay panel on panel, a card of the panel’s width pushed into the last fold, and sharpen each before the next.`,
+    };
+  },
+  'beginning-up': () => ({ title: 'Beginning up', sentence: 'Turn the pile over, so that its first panel lies up.' }),
   halve: () => ({
     title: 'Fold in half',
     sentence: 'Printed side up, bring the right edge over to the left and sharpen the fold.',
@@ -162,6 +202,32 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
   }),
   'treat-turn': (step, plan) => turnWords(step, plan),
 };
+
+/** The strips of a joined book among its sheets. */
+const stripsOfBook = ({ run: { laid } }: FoldedBook): readonly number[] =>
+  laid.sheets.flatMap(({ part }, sheet) => (laid.parts[part]!.part === 'strips' ? [sheet] : []));
+
+/** Strips are counted from 1, whatever else the book is made of. */
+const sheetNumber = (label: string, plan: FoldedBook): number => {
+  const panel = plan.run.laid.panels.find((one) => one.label === label);
+  return stripsOfBook(plan).indexOf(panel?.sheet ?? 0) + 1;
+};
+
+/** On which face of its tab a strip is glued. */
+const tabFace = (_: Step, { parameters }: FoldedBook): string =>
+  parameters['tabLies'] === 'behind' ? ', on its front' : ', on its back';
+
+/** Where the edge of the next strip comes to lie. */
+const edgeWords = ({ parameters }: FoldedBook): string =>
+  parameters['inset'] === 'set-past' ? ', its edge as far past the crease as planned' : ', its edge flush with the crease';
+
+/** Whether a gap is left between two ends: they lie apart before anything is folded. */
+function gapOfJoint({ lays }: Extract<Step, { kind: 'join' }>, { run: { laid } }: FoldedBook): boolean {
+  const strips = laid.sheets.filter(({ part }) => laid.parts[part]!.part === 'strips');
+  const next = laid.panels.find((one) => one.label === lays)!;
+  const k = strips.indexOf(laid.sheets[next.sheet]!);
+  return k > 0 && strips[k]!.right > strips[k - 1]!.right + strips[k - 1]!.width;
+}
 
 /** Of a step that folds sheets taken out of the stack: the first and the last of them. */
 const sheetsOf = (step: FoldStep): readonly [number, number] =>

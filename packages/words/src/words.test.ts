@@ -36,7 +36,7 @@ const SENTENCE = /^[A-Z“‘](?:(?!undefined|NaN|\[object).)+[.?]$/s;
 
 describe('forms in words', () => {
   it.each(FORMS.map(({ id }) => id))('%s: named, described, every step said, cautions at blade and glue', (id) => {
-    expect(formWords(id).name).not.toBe(id);
+    expect(formWords(id).one).not.toBe(id);
     expect(formWords(id).holds).toMatch(SENTENCE);
     const plan = planned(id);
     const words = programmeWords(plan);

@@ -1,5 +1,5 @@
 import type { FoldDirection } from '../folding/step.ts';
-import type { Parent } from '../cutting/parent.ts';
+import type { Sheet } from '../paper/sheet-size.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { nm, type Nm } from '../units/nm.ts';
 import type { Covers } from './ends.ts';
@@ -25,12 +25,15 @@ export interface Concertina {
 }
 
 /** A paper that it may be cut from. */
-export type ConcertinaPaper = Parent & {
+export interface ConcertinaPaper extends Pick<Sheet, 'width' | 'height' | 'fibre'> {
+  readonly id: string;
+  /** taken off each edge first, to square the sheet or to lose a deckle */
+  readonly trims: { readonly left: Nm; readonly right: Nm; readonly top: Nm; readonly bottom: Nm };
   /** what one sheet costs, in whole units; null: not known */
   readonly price: number | null;
   /** sheets that there are; null: as many as are wanted */
   readonly stock: number | null;
-};
+}
 
 export interface ConcertinaTask {
   readonly book: Concertina;

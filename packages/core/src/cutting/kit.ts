@@ -22,6 +22,7 @@ export function ownSheets({ sheet, run: { laid } }: Pick<FoldedBook, 'sheet' | '
   laid.sheets.forEach(({ part }, k) => {
     const { cut: width, height } = sheetSize(laid, k);
     const from = slotOfPart(laid.parts[part]!);
+    if (from === undefined) return;
     const key = `${from} ${width} ${height}`;
     const size = sizes.get(key) ?? { width, height, from, each: 0 };
     size.each++;
@@ -34,7 +35,8 @@ export function ownSheets({ sheet, run: { laid } }: Pick<FoldedBook, 'sheet' | '
     .map((size, i) => ({ id: isWhole(size) ? OWN_SHEET : `${OWN_SHEET} ${i + 1}`, ...size }));
 }
 
-const slotOfPart = ({ part, paper }: LaidPaper['parts'][number]): PaperSlot => (paper ? part : PAGES_SLOT);
+const slotOfPart = ({ part, paper }: LaidPaper['parts'][number]): PaperSlot | undefined =>
+  paper === 'none' ? undefined : paper ? part : PAGES_SLOT;
 
 /** The fibres of the form's sheet must run along its spine folds. */
 export const sheetGrain = (plan: FoldedBook): Exclude<FibreAxis, 'any' | 'unknown'> =>

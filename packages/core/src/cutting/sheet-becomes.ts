@@ -24,7 +24,7 @@ let formKinds: readonly BookKind[] | undefined;
 
 /** Every registered form, with each of the settings that make something else of a sheet; and strips, with the maker's tab. */
 export function bookKinds(tab: Nm = USUAL_TAB): readonly BookKind[] {
-  formKinds ??= FORMS.flatMap((form) =>
+  formKinds ??= FORMS.filter((form) => !form.cutFromSheet).flatMap((form) =>
     (form.variants ?? [{}]).flatMap((parameters) => kindOfForm({ id: form.id, parameters })),
   );
   return [

@@ -18,7 +18,7 @@ export interface SheetPlan {
 }
 
 /** What makers call a part of a book. */
-export const PART_NAMES = ['sheet', 'folios', 'strips', 'sections', 'cover'] as const;
+export const PART_NAMES = ['sheet', 'folios', 'strips', 'hinges', 'sections', 'cover'] as const;
 export type PartName = (typeof PART_NAMES)[number];
 
 /** Sheets of one paper that are handled alike; they lie on one another, or wherever each is put. */
@@ -29,8 +29,8 @@ export interface PartPlan {
   readonly stacked?: 'last-on-top';
   /** the sides that carry pages */
   readonly printed: readonly SheetSide[];
-  /** cut from a paper of its own; left out: from that of the pages */
-  readonly paper?: 'its-own';
+  /** cut from a paper of its own, or not from paper at all; left out: from that of the pages */
+  readonly paper?: 'its-own' | 'none';
   /** panels that carry none, whatever is printed: tabs, and what goes under glue */
   readonly bare?: readonly string[];
 }

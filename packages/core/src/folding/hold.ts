@@ -22,11 +22,14 @@ export interface PileHold {
 
 /**
  * Something with a few folds and no spine: held as it lies after the last step, and read by opening it. `step-by-step`: every fold is taken back by itself, as
- * a roll must be; `cover-then-out`: the cover is turned, then the rest pulled open at once; `out`: all opens at once, like a pair of doors.
+ * a roll must be; `cover-then-out`: the cover is turned, then the rest pulled open at once; `out`: all opens at once, like a pair of doors; `front-then-back`:
+ * the same, but what is seen of it closed is no page before the others: the front counts through from left to right, then, turned over, the back.
  */
 export interface UnfoldHold {
   readonly kind: 'unfold';
-  readonly how: 'step-by-step' | 'cover-then-out' | 'out';
+  readonly how: 'step-by-step' | 'cover-then-out' | 'out' | 'front-then-back';
+  /** panels glued to a cover with whatever face they turn outwards when it is closed */
+  readonly covered?: readonly string[];
 }
 
 /** How the finished book is held. */

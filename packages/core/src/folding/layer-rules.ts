@@ -13,7 +13,7 @@ import type { Hinge } from './laid-paper.ts';
  *  - `between`: a panel that a closed fold runs across cannot lie between the fold's two panels, and
  *    neither can a panel that carries on over that fold's line through an open hinge; nothing lies between two panels where they are glued together;
  *  - `interleave`: two folds closed on the same line, on the same side, lie apart or one in the other;
- *  - `same`: two open hinges on the same line keep the same order on both sides.
+ *  - `same`: two open hinges on the same line keep the same order on both sides, and so do the two panels of one with a panel across which it runs.
  */
 export type Rule =
   | { readonly kind: 'cycle'; readonly panels: readonly [number, number, number] }
@@ -100,7 +100,6 @@ export function visitHingeRules<T>(
 ): T | undefined {
   const { hinges, bonds, outlines, extents } = folded;
   for (const hinge of hinges) {
-    if (!hinge.closed) continue;
     const axis = AXES.indexOf(hinge.image.axis);
     for (let panel = 0; panel < outlines.length; panel++) {
       // Cheap first: a line that misses the panel's extent, as all folds along the edges of a pile do.
@@ -108,7 +107,11 @@ export function visitHingeRules<T>(
       if (hinge.image.at <= reach.min || hinge.image.at >= reach.max) continue;
       if (panel === hinge.p || panel === hinge.q || !overlapIn(folded, panel, hinge.p)) continue;
       if (!crossesInside(at(outlines, panel), hinge.image)) continue;
-      const found = visit({ kind: 'between', fold: [hinge.p, hinge.q], panel });
+      const found = visit(
+        hinge.closed
+          ? { kind: 'between', fold: [hinge.p, hinge.q], panel }
+          : { kind: 'same', left: [hinge.p, panel], right: [hinge.q, panel] },
+      );
       if (found !== undefined) return found;
     }
   }

@@ -1,9 +1,10 @@
 import { at } from '../result.ts';
 import { NORMALS } from '../geometry/line.ts';
 import { endsOf, moveOutline } from '../geometry/outline.ts';
+import { apartAt } from './before-joining.ts';
 import { spanningTree } from './collapse.ts';
 import type { LaidPaper, Hinge } from './laid-paper.ts';
-import { aboutLine, aboutUpright, after, fromIsometry, moveSpot, raise, STAY, type Rigid } from './rigid.ts';
+import { aboutLine, aboutUpright, after, eastward, fromIsometry, moveSpot, raise, STAY, type Rigid } from './rigid.ts';
 import type { Bends, Moment } from './moment.ts';
 import type { FoldRun, Motion } from './run.ts';
 import { bounds, liftsOf, outlinesOf, type FlatState } from './state.ts';
@@ -33,7 +34,10 @@ export function poseAt(run: FoldRun, step: number, t: number): Pose {
   const before = at(run.moments, step);
   const motion = run.motions[step] ?? { kind: 'still' };
   const next = run.moments[step + 1] ?? before;
-  const panels = motionAt(run.laid, motion, before, t);
+  const apart = apartAt(run, step, t);
+  const reach = longestSide(run.laid) * mmPerTick(run.laid);
+  const together = motionAt(run.laid, motion, before, t);
+  const panels = apart ? together.map((panel, i) => after(eastward(at(apart, i) * reach), panel)) : together;
   const from = liftsOf(run.laid, before.flat);
   const to = liftsOf(run.laid, next.flat);
   const gap = looseness(run.laid, panels, before.hinges.length <= next.hinges.length ? before.hinges : next.hinges);
@@ -116,7 +120,12 @@ function reachOf(laid: LaidPaper, { before, line, moved }: Extract<Motion, { kin
 
 function collapseAt(laid: LaidPaper, motion: Extract<Motion, { kind: 'collapse' }>, t: number): readonly Rigid[] {
   const { before, to, anchor, standTo, stands } = motion;
-  const bends = before.bends.map((bend, i) => bend + (to[i]! - bend) * t);
+  const turn = new Map(motion.inTurn?.map((hinge, k) => [hinge, k]));
+  const share = (hinge: number) => {
+    const k = turn.get(hinge);
+    return k === undefined ? t : Math.min(1, Math.max(0, t * turn.size - k));
+  };
+  const bends = before.bends.map((bend, i) => bend + (to[i]! - bend) * share(i));
   const from = before.standing ? 1 : 0;
   // Paper that starts and ends flat but stands in between rises and sinks again.
   const raised =

@@ -13,12 +13,15 @@ import { bounds, outlinesOf, type FlatState } from './state.ts';
  * Reads something without a spine as its hands open it: first what lies up when it is closed, then what every opening uncovers, row by row from left to right,
  * then what only turning it over, opened out, shows. Everything that lies side by side is a row.
  */
-export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading, ReadingProblem> {
+export function readUnfolding(run: FoldRun, { how, covered = [] }: UnfoldHold): Result<Reading, ReadingProblem> {
   const { flat, standing } = lastMoment(run);
   if (standing) return fail({ code: 'still-standing' });
   const faces = pageFaces(run);
   const { leftOf, tabs, isGluedDown } = faces;
-  const carries = (face: Face) => faces.carries(face) && !isGluedDown(face);
+  const underCover = facesUnderCovers(run, flat, covered);
+  const pairs = how === 'front-then-back' ? inPairs(facingFaces(flat, tabs)) : inPairs();
+  const isCovered = (face: Face) => underCover.has(keyOf(face));
+  const carries = (face: Face) => faces.carries(face) && !isGluedDown(face) && !isCovered(face);
   const pageOf = new Map<string, number>();
   const seen: Face[] = [];
   /** which way up each is read: as it lies when it is first seen */
@@ -26,9 +29,9 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
   const number = (face: Face | undefined): number | null => (face ? (pageOf.get(keyOf(face)) ?? null) : null);
   const views: View[] = [];
   /** Shows a state: what is new in it two at a time, with all that lies beside. */
-  const show = (moment: number, over: boolean, gap: View['gap']): void => {
+  const show = (moment: number, over: boolean, gap: View['gap'], counted?: readonly (readonly Face[])[]): void => {
     const state = at(run.moments, moment).flat;
-    const rows = visibleRows(run, state, over, leftOf).map((row) => row.filter(carries));
+    const rows = counted ?? visibleRows(run, state, over, leftOf).map((row) => row.filter(carries));
     const isNew = new Set(rows.flat().filter((face) => !pageOf.has(keyOf(face))));
     for (const face of isNew) {
       pageOf.set(keyOf(face), seen.length);
@@ -46,8 +49,7 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
     }
     fresh.forEach((faces, k) => {
       const row = rows[k]!.flatMap((face) => number(face) ?? []);
-      for (let i = 0; i < faces.length; i += 2) {
-        const [one, other] = [faces[i], faces[i + 1]];
+      for (const [one, other] of pairs(faces)) {
         const alone = gap === 'front' && !other;
         const [left, right] = alone ? [null, number(one)] : [number(one), number(other)];
         views.push({ left, right, hinge: 'spine', toward: 'right', row, ...lies });
@@ -62,7 +64,8 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
   const held = Math.max(-1, ...run.glued.map(({ step }) => step), ...run.joined.map(({ step }) => step)) + 1;
   const firstFold = run.motions.findIndex(({ kind }, step) => step >= held && (kind === 'fold' || kind === 'collapse'));
   const open = firstFold < 0 ? held : firstFold;
-  show(last, false, 'front');
+  if (how === 'front-then-back') show(last, false, 'front', []);
+  else show(last, false, 'front');
   for (const moment of momentsOpened(how, last, open)) show(moment, false, moment);
   show(open, true, open);
 
@@ -92,8 +95,8 @@ export function readUnfolding(run: FoldRun, { how }: UnfoldHold): Result<Reading
       };
     }),
     hidden: every
-      .filter((face) => faces.carries(face) && isGluedDown(face))
-      .map((face): HiddenFace => ({ face, why: 'glued' })),
+      .filter((face) => faces.carries(face) && (isGluedDown(face) || isCovered(face)))
+      .map((face): HiddenFace => ({ face, why: isCovered(face) ? 'cover' : 'glued' })),
     views,
     backPage: number(back),
     leaves: layers.length,
@@ -112,8 +115,48 @@ function momentsOpened(how: UnfoldHold['how'], last: number, open: number): read
     case 'cover-then-out':
       return [...new Set([last - 1, open])];
     case 'out':
+    case 'front-then-back':
       return [open];
   }
+}
+
+/** Faces by twos: as they come, or only those that face one another in the closed pile. */
+const inPairs =
+  (facing?: ReadonlyMap<string, string>) =>
+  (faces: readonly Face[]): readonly (readonly [Face, Face?])[] => {
+    const pairs: (readonly [Face, Face?])[] = [];
+    for (let i = 0; i < faces.length;) {
+      const [one, other] = [faces[i]!, faces[i + 1]];
+      const isPair = other !== undefined && (!facing || facing.get(keyOf(one)) === keyOf(other));
+      pairs.push(isPair ? [one, other] : [one]);
+      i += isPair ? 2 : 1;
+    }
+    return pairs;
+  };
+
+/** Which faces touch in the closed pile, tabs left out. */
+function facingFaces({ order, placed }: FlatState, tabs: ReadonlyMap<number, number>): ReadonlyMap<string, string> {
+  const layers = order.filter((panel) => !tabs.has(panel));
+  const facing = (panel: number, up: boolean): string =>
+    keyOf({ panel, side: (sideOf(at(placed, panel)) === 1) === up ? 'A' : 'B' });
+  return new Map(
+    layers.slice(1).flatMap((upper, i) => {
+      const pair = [facing(layers[i]!, true), facing(upper, false)] as const;
+      return [pair, [pair[1], pair[0]] as const];
+    }),
+  );
+}
+
+/** Of panels that are glued to a cover the face that looks outwards from the closed pile: the upper one of what lies in its upper half. */
+function facesUnderCovers({ laid }: FoldRun, flat: FlatState, covered: readonly string[]): ReadonlySet<string> {
+  return new Set(
+    laid.panels.flatMap(({ label }, panel) => {
+      if (!covered.includes(label)) return [];
+      const isAbove = flat.order.indexOf(panel) >= flat.order.length / 2;
+      const looksUp = sideOf(at(flat.placed, panel)) === 1;
+      return [keyOf({ panel, side: isAbove === looksUp ? 'A' : 'B' })];
+    }),
+  );
 }
 
 const keyOf = ({ panel, side }: Face): string => `${panel}${side}`;

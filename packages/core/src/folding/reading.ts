@@ -51,7 +51,8 @@ export interface Box {
 
 export interface HiddenFace {
   readonly face: Face;
-  readonly why: 'glued';
+  /** glued to another page, or to a cover */
+  readonly why: 'glued' | 'cover';
 }
 
 /** An opening is read in one of four directions. */

@@ -24,6 +24,9 @@ export function directionTo(roundDegrees: number, upDegrees: number): Spot {
 /** Straight up from the table, in millimetres. */
 export const raise = (by: number): Rigid => [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, by];
 
+/** To the right on the table, in millimetres. */
+export const eastward = (by: number): Rigid => [1, 0, 0, by, 0, 1, 0, 0, 0, 0, 1, 0];
+
 /** f after g. */
 export function after(f: Rigid, g: Rigid): Rigid {
   const m = new Array<number>(12);

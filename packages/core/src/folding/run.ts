@@ -54,6 +54,8 @@ export type Motion =
       readonly anchor: number;
       readonly standTo: 0 | 1;
       readonly stands: boolean;
+      /** hinges that close one after the other, in that order; left out: all at once */
+      readonly inTurn?: readonly number[];
     }
   | { readonly kind: 'turn-over' | 'rotate'; readonly by: Isometry; readonly quarterTurns: number }
   /** earlier motions run backwards, the last one first; `frame` moves them to where the paper lies now */
@@ -410,6 +412,7 @@ class Runner {
   private collapse(step: CollapseStep | WrapStep, index: number): Result<Motion, FoldProblem> {
     const before = this.moment;
     const to = [...before.bends];
+    const inTurn: number[] = [];
     for (const bend of step.bends) {
       const segment = segmentOnSheet(this.laid, bend.crease);
       const degrees = bend.to === 'flat' ? 0 : (bend.to === 'valley' ? 1 : -1) * (bend.degrees ?? 180);
@@ -419,6 +422,7 @@ class Runner {
         if (sheet !== undefined && this.laid.panels[hinge.p]!.sheet !== sheet) return;
         if (!segment || !liesOn(hinge.segment, segment)) return;
         to[i] = degrees;
+        inTurn.push(i);
         found = true;
       });
       if (!found) return fail({ code: 'no-such-crease', step: index });
@@ -433,6 +437,7 @@ class Runner {
       anchor,
       standTo: isFlat ? 0 : 1,
       stands: step.stands ?? false,
+      ...(step.oneByOne ? { inTurn } : {}),
     };
     if (!isFlat) {
       this.moment = { ...before, standing: true, bends: to };

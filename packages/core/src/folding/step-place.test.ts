@@ -63,6 +63,10 @@ describe('where a step happens', () => {
         case 'glue':
           expect(faces.length).toBe(run.glued.some((one) => one.step === step) ? 2 : 0);
           break;
+        case 'join':
+          expect(faces).toHaveLength(2);
+          expect(moved.length).toBeGreaterThan(0);
+          break;
         default:
           expect(moved.length).toBe(run.laid.panels.length);
       }
@@ -100,7 +104,7 @@ describe('the pile opened for glue', () => {
   it('holds the two faces at an angle, not on one another, and no paper under the table', () => {
     each(({ run }, step) => {
       const { faces } = stepPlace(run, step);
-      if (faces.length === 0) return;
+      if (faces.length === 0 || run.steps[step]!.kind !== 'glue') return;
       const { panels } = restPose(run, step);
       const [one, other] = faces.map(({ panel, side }) => {
         const m = panels[panel]!;
@@ -136,6 +140,7 @@ describe('the eye', () => {
       const eye = eyeFor(run, step);
       expect(Math.hypot(eye.x, eye.y, eye.z)).toBeCloseTo(1, 9);
       const { panels } = restPose(run, step);
+      if (run.steps[step]!.kind !== 'glue') return;
       for (const { panel, side } of stepPlace(run, step).faces) {
         const m = panels[panel]!;
         const facing = (m[2]! * eye.x + m[6]! * eye.y + m[10]! * eye.z) * (side === 'A' ? 1 : -1);

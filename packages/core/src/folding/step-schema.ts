@@ -29,6 +29,7 @@ const bends = {
   ),
   anchor: label.optional(),
   stands: z.boolean().optional(),
+  oneByOne: z.boolean().optional(),
   above: z.array(z.tuple([label, label])).optional(),
 };
 const glueHow = z.enum(['double-leaf', 'pocket', 'glued-shut', 'none']);

@@ -73,14 +73,14 @@ export const PURPOSES = {
     'fold-along',
   ],
   unfold: ['unfold', 'open'],
-  'turn-over': ['turn-over', 'nest-inside-up', 'inside-up'],
+  'turn-over': ['turn-over', 'nest-inside-up', 'inside-up', 'beginning-up'],
   rotate: ['rotate'],
   slit: ['slit', 'slit-middle'],
   cut: ['cut', 'cut-serpentine'],
   glue: ['glue', 'treat-turn'],
-  collapse: ['collapse', 'to-and-fro-columns', 'to-and-fro-rows', 'to-and-fro-row', 'fold-turn', 'push-to-plus'],
+  collapse: ['collapse', 'to-and-fro-columns', 'to-and-fro-rows', 'to-and-fro-row', 'fold-turn', 'push-to-plus', 'fold-strip'],
   wrap: ['wrap', 'wrap-arms'],
-  join: ['join'],
+  join: ['join', 'join-strip', 'hinge-on', 'onto-hinge'],
 } as const;
 export type StepKind = keyof typeof PURPOSES;
 export type Purpose<K extends StepKind = StepKind> = (typeof PURPOSES)[K][number];
@@ -143,6 +143,8 @@ interface Bent {
   readonly bends: readonly Bend[];
   readonly anchor?: string;
   readonly stands?: boolean;
+  /** its hinges close one after the other, in the order given */
+  readonly oneByOne?: boolean;
   /** where a crease assignment allows several orders: the first panel lies above the second */
   readonly above?: readonly (readonly [string, string])[];
 }

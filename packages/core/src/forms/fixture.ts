@@ -6,8 +6,8 @@ export const READING_DIRECTIONS = fc.constantFrom('left-to-right', 'right-to-lef
 export interface FormFixture {
   /** parameters over all of their range, defaults left out at random */
   readonly choices: fc.Arbitrary<Readonly<Record<string, unknown>>>;
-  /** how many panels such a choice makes */
-  readonly panels: (p: Readonly<Record<string, unknown>>) => number;
+  /** how many panels such a choice makes; left out: that is up to the sheet as well */
+  readonly panels?: (p: Readonly<Record<string, unknown>>) => number;
   /** whether its panels are not alike, so that the closed size is no fraction of the sheet */
   readonly differing?: true;
   readonly tables: readonly StandingTable[];

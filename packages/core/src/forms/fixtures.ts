@@ -1,3 +1,4 @@
+import { concertinaFixture } from './concertina.fixture.ts';
 import type { FormFixture } from './fixture.ts';
 import { foldOutBookletFixture } from './fold-out-booklet.fixture.ts';
 import { meanderBookFixture } from './meander-book.fixture.ts';
@@ -15,4 +16,5 @@ export const FIXTURES: { readonly [I in FormId]: FormFixture } = {
   'right-angle-section': rightAngleSectionFixture,
   'fold-out-booklet': foldOutBookletFixture,
   'plain-fold': plainFoldFixture,
+  concertina: concertinaFixture,
 };

@@ -1,5 +1,7 @@
 import type { ZodMiniType } from 'zod/mini';
+import type { ConcertinaProblem } from '../concertina/concertina.ts';
 import type { Assembly } from '../folding/assembly.ts';
+import type { FibreAxis } from '../paper/sheet-size.ts';
 import type { Result } from '../result.ts';
 import type { Nm } from '../units/nm.ts';
 
@@ -7,6 +9,17 @@ import type { Nm } from '../units/nm.ts';
 export interface SheetExtent {
   readonly width: Nm;
   readonly height: Nm;
+  readonly fibre: FibreAxis;
+}
+
+/** A paper from which an edition's parts are cut. */
+export interface CutOn {
+  readonly sheet: SheetExtent;
+  /** taken off each edge first */
+  readonly trims: { readonly left: Nm; readonly right: Nm; readonly top: Nm; readonly bottom: Nm };
+  /** lost between two pieces */
+  readonly gap: Nm;
+  readonly copies: number;
 }
 
 /** What one wants to hold: a book from a single sheet that needs no binding, pages that are bound at a fold, or something that is read by opening it out. */
@@ -18,7 +31,11 @@ export type FormProblem =
   /** a flap wider than the leaf that it folds onto, less what it stays away from the gutter */
   | { readonly code: 'flap-wider-than-leaf'; readonly flap: Nm; readonly most: Nm }
   /** panels narrowed until one is too narrow to be folded */
-  | { readonly code: 'panel-too-narrow'; readonly panel: number; readonly width: Nm; readonly least: Nm };
+  /** half of a hinge strip is to lie on one panel */
+  | { readonly code: 'hinge-wider-than-panels'; readonly hinge: Nm; readonly panelWidth: Nm }
+  | { readonly code: 'panel-too-narrow'; readonly panel: number; readonly width: Nm; readonly least: Nm }
+  /** a strip joint that does not go together with its panels, or with the paper */
+  | ConcertinaProblem;
 
 /**
  * A book form: of what parts it is made, how they are folded and joined, and how the book is held; nothing else. Page order, crease pattern, marks,
@@ -34,6 +51,13 @@ export interface Form<P = Readonly<Record<string, unknown>>, Id extends string =
   /** why the parameters do not go together with the sheet; left out: they always do */
   readonly refuses?: (p: P, sheet: SheetExtent) => Result<null, FormProblem>;
   readonly assembly: (p: P, sheet: SheetExtent) => Assembly;
+  /** where the sheet is the paper from which the parts are cut, not what is folded; left out: the sheet itself is a part */
+  readonly cutFromSheet?: {
+    /** how the fibres run in the parts as they lie in the assembly */
+    readonly fibres: (p: P, sheet: SheetExtent) => FibreAxis;
+    /** the settings that an edition takes on a paper, with its trims and tears */
+    readonly on: (p: P, on: CutOn) => Result<Partial<P>, FormProblem>;
+  };
   /** settings for a book that is begun with so many pictures; left out, or undefined: none is begun with it */
   readonly beginsWith?: (pictures: number) => Partial<P> | undefined;
   /** where the maker says how many pages there are: how many, and the settings nearby that leave no blanks, the fewer first */

@@ -13,6 +13,8 @@ export type ParameterField = { readonly name: string; readonly when?: AskedWhen;
   | { readonly kind: 'choice'; readonly values: readonly string[] }
   /** nanometres */
   | { readonly kind: 'length'; readonly from: number; readonly to: number }
+  /** whole numbers, as many as the maker wants */
+  | { readonly kind: 'numbers'; readonly from: number; readonly to: number; readonly most: number }
   /** an answer for each of as many as the maker wants */
   | { readonly kind: 'each'; readonly values: readonly string[]; readonly most: number }
 );
@@ -25,7 +27,8 @@ interface PropertySchema {
   readonly when?: AskedWhen;
   readonly only?: AskedOnly;
   readonly length?: boolean;
-  readonly items?: { readonly enum?: readonly string[] };
+  readonly numbers?: boolean;
+  readonly items?: { readonly enum?: readonly string[]; readonly minimum?: number; readonly maximum?: number };
   readonly maxItems?: number;
 }
 
@@ -39,6 +42,15 @@ export function parameterFields(form: Form): readonly ParameterField[] {
       ...(property.when ? { when: property.when } : {}),
       ...(property.only ? { only: property.only } : {}),
     };
+    if (property.numbers)
+      return {
+        name,
+        ...when,
+        kind: 'numbers',
+        from: property.items?.minimum ?? 1,
+        to: property.items?.maximum ?? 1,
+        most: property.maxItems ?? 1,
+      };
     if (property.items?.enum)
       return { name, ...when, kind: 'each', values: property.items.enum, most: property.maxItems ?? 1 };
     if (property.length)

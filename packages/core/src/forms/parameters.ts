@@ -36,6 +36,13 @@ export const each = <const V extends readonly [string, ...string[]]>(
   usual: readonly V[number][],
 ) => z._default(z.array(z.enum(values)).check(z.minLength(1), z.maxLength(most)), usual as never);
 
+/** As many whole numbers as the maker wants, or none. */
+export const numbers = (from: number, to: number, most: number, asked: Asked = {}) =>
+  z._default(
+    z.array(z.int().check(z.minimum(from), z.maximum(to))).check(z.maxLength(most), z.meta({ ...asked, numbers: true })),
+    [],
+  );
+
 /** Asked alike by every form that can be read either way. */
 export const reading = choice(['left-to-right', 'right-to-left'], 'left-to-right');
 

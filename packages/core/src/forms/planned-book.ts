@@ -4,7 +4,7 @@ import type { FoldProblem } from '../folding/problem.ts';
 import { readBook, type Assembled } from '../folding/read-book.ts';
 import type { ReadingProblem } from '../folding/reading.ts';
 import { runSteps } from '../folding/run.ts';
-import { checkSheet, type Sheet, type SheetProblem } from '../paper/sheet-size.ts';
+import { checkSheet, type FibreAxis, type Sheet, type SheetProblem } from '../paper/sheet-size.ts';
 import type { Form, FormProblem } from './form.ts';
 import { parameterFields, type ParameterField } from './parameter-fields.ts';
 import { formById } from './registry.ts';
@@ -20,6 +20,8 @@ export interface FoldedBook extends Assembled {
   readonly form: Form;
   readonly parameters: Readonly<Record<string, unknown>>;
   readonly sheet: Sheet;
+  /** how the fibres run in the parts as they lie at first */
+  readonly fibre: FibreAxis;
   readonly pattern: readonly PatternLine[];
 }
 
@@ -53,8 +55,7 @@ export function planBook(choice: FormChoice, sheet: Sheet): Result<FoldedBook, P
   const parameters = parsed.data;
   const refused = form.refuses?.(parameters, sheet);
   if (refused && !refused.ok) return refused;
-  const { width, height } = sheet;
-  const { parts, steps, hold } = form.assembly(parameters, { width, height });
+  const { parts, steps, hold } = form.assembly(parameters, sheet);
   const run = runSteps(parts, steps);
   if (!run.ok) return run;
   const reading = readBook(run.value, hold);
@@ -63,6 +64,7 @@ export function planBook(choice: FormChoice, sheet: Sheet): Result<FoldedBook, P
     form,
     parameters,
     sheet,
+    fibre: form.cutFromSheet?.fibres(parameters, sheet) ?? sheet.fibre,
     hold,
     run: run.value,
     reading: reading.value,

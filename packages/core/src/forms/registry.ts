@@ -1,3 +1,4 @@
+import { concertina } from './concertina.ts';
 import type { Form } from './form.ts';
 import { foldOutBooklet } from './fold-out-booklet.ts';
 import { meanderBook } from './meander-book.ts';
@@ -7,7 +8,7 @@ import { rightAngleSection } from './right-angle-section.ts';
 import { slitBook } from './slit-book.ts';
 
 /** Every form there is: one file each, one line here. */
-const DECLARED = [slitBook, meanderBook, nestedBooklet, foldOutBooklet, rightAngleSection, plainFold] as const;
+const DECLARED = [slitBook, meanderBook, nestedBooklet, foldOutBooklet, rightAngleSection, plainFold, concertina] as const;
 
 type Declared = (typeof DECLARED)[number];
 export type FormId = Declared['id'];

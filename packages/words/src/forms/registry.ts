@@ -1,5 +1,6 @@
 import type { FormById, FormId } from '@eight-up/core/forms/registry';
 import { foldOutBookletWords } from './fold-out-booklet.ts';
+import { concertinaWords } from './concertina.ts';
 import type { FormWords, WordsOf } from './form-words.ts';
 import { meanderBookWords } from './meander-book.ts';
 import { nestedBookletWords } from './nested-booklet.ts';
@@ -15,6 +16,7 @@ const WORDS: { readonly [I in FormId]: WordsOf<FormById[I]> } = {
   'fold-out-booklet': foldOutBookletWords,
   'right-angle-section': rightAngleSectionWords,
   'plain-fold': plainFoldWords,
+  concertina: concertinaWords,
 };
 
 /** A form's words; of one that this version does not know, its id. */

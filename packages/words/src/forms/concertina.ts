@@ -1,0 +1,59 @@
+import type { concertina } from '@eight-up/core/forms/concertina';
+import type { WordsOf } from './form-words.ts';
+
+export const concertinaWords: WordsOf<typeof concertina> = {
+  name: 'concertina',
+  one: 'strip',
+  many: 'strips',
+  holds: 'A long strip folded to and fro between its covers: it reads panel by panel, stands, and pulls open to its whole length.',
+  made: 'Cut strips from the sheet, join them end to end, and fold them to and fro; joints are folds like any other.',
+  parameters: {
+    panels: 'Panels',
+    panelWidth: 'A panel, wide',
+    panelHeight: 'A panel, high',
+    sides: { asks: 'Printed on', answers: { front: 'the front', both: 'both sides' } },
+    first: {
+      asks: 'The first fold, seen from the front',
+      hint: 'With a valley first and an even number of panels both ends turn their backs to the covers.',
+      answers: { valley: 'a valley', mountain: 'a mountain' },
+    },
+    covers: { asks: 'Ends glued to covers', answers: { none: 'none', one: 'the first', both: 'both' } },
+    joint: {
+      asks: 'Strips are joined by',
+      answers: { tab: 'a tab of the strip', 'hinge-strip': 'a hinge strip', tape: 'tape' },
+    },
+    side: {
+      asks: 'Joints lie',
+      answers: { valleys: 'hidden in the valleys', mountains: 'on the mountains', anywhere: 'wherever the paper ends' },
+    },
+    tab: 'Tab, wide',
+    tabLies: { asks: 'The tab lies', answers: { behind: 'behind the next strip', 'in-front': 'in front of it' } },
+    inset: {
+      asks: 'Where the next strip lies inside a fold',
+      hint: 'Left alone, the shifts of all such joints add up and the closed block leans.',
+      answers: {
+        narrowed: 'its first panel is narrower',
+        'set-past': 'its edge is set past the crease',
+        left: 'let it lean',
+      },
+    },
+    insetBy: {
+      asks: 'By',
+      hint: 'The thickness of the paper and of the glue where the fold is crisp, half as much again where it is round.',
+    },
+    hingeWidth: 'Hinge, wide',
+    hingeOn: { asks: 'The hinge lies on', answers: { back: 'the back', front: 'the front' } },
+    hingeGap: {
+      asks: 'Gap between the ends where the hinge lies outside the fold',
+      hint: 'Butted ends cannot close away from their hinge: twice the thickness where the fold is crisp, three times where it is round.',
+    },
+    grain: {
+      asks: 'Fibres',
+      answers: { 'along-folds': 'along the folds', any: 'wherever more comes out' },
+    },
+    strips: {
+      asks: 'Panels of each strip',
+      hint: 'Left empty, as the sheet asks for it; a paper that is taken settles it for the edition.',
+    },
+  },
+};
