@@ -48,6 +48,8 @@ export function firstBroken(folded: Folded, order: readonly number[]): readonly 
     folded,
     (rule) => (holds(rule, above) ? undefined : panelsOf(rule)),
     nestsInPile(folded, rank),
+    // What lies below both or above both is at odds with neither.
+    (p, q) => order.slice(Math.min(rank[p]!, rank[q]!) + 1, Math.max(rank[p]!, rank[q]!)),
   );
 }
 

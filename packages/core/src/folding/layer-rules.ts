@@ -91,22 +91,23 @@ export function hingeRules(folded: Folded): readonly Rule[] {
 
 /**
  * Calls `visit` with each rule until it returns something, and returns that. Pairs of hinges for which
- * `settled` answers true are known to be in order and make no rule.
+ * `settled` answers true are known to be in order and make no rule; `among`: panels that may be at odds with two that hang together, left out: all.
  */
 export function visitHingeRules<T>(
   folded: Folded,
   visit: (rule: Rule) => T | undefined,
   settled: (one: FoldedHinge, other: FoldedHinge) => boolean = () => false,
+  among: (p: number, q: number) => Iterable<number> = () => folded.outlines.keys(),
 ): T | undefined {
-  const { hinges, bonds, outlines, extents } = folded;
+  const { hinges, bonds, extents } = folded;
   for (const hinge of hinges) {
     const axis = AXES.indexOf(hinge.image.axis);
-    for (let panel = 0; panel < outlines.length; panel++) {
+    for (const panel of among(hinge.p, hinge.q)) {
       // Cheap first: a line that misses the panel's extent, as all folds along the edges of a pile do.
       const reach = extents[panel]![axis]!;
       if (hinge.image.at <= reach.min || hinge.image.at >= reach.max) continue;
       if (panel === hinge.p || panel === hinge.q || !overlapIn(folded, panel, hinge.p)) continue;
-      if (!crossesInside(at(outlines, panel), hinge.image)) continue;
+      if (!crossesInside(at(folded.outlines, panel), hinge.image)) continue;
       const found = visit(
         hinge.closed
           ? { kind: 'between', fold: [hinge.p, hinge.q], panel }
@@ -116,9 +117,9 @@ export function visitHingeRules<T>(
     }
   }
   for (const [p, q] of bonds) {
-    for (let panel = 0; panel < outlines.length; panel++) {
+    for (const panel of among(p, q)) {
       if (panel === p || panel === q || !overlapIn(folded, panel, p) || !overlapIn(folded, panel, q)) continue;
-      if (!tripleOverlap(at(outlines, p), at(outlines, q), at(outlines, panel))) continue;
+      if (!tripleOverlap(at(folded.outlines, p), at(folded.outlines, q), at(folded.outlines, panel))) continue;
       const found = visit({ kind: 'between', fold: [p, q], panel });
       if (found !== undefined) return found;
     }

@@ -145,6 +145,7 @@ interface ClosedFold {
 /** One pass over the programme; a class because a dozen small steps share the paper they work on. */
 class Runner {
   private readonly laid: LaidPaper;
+  private readonly byLabel: ReadonlyMap<string, number>;
   private moment: Moment;
   private frame: Isometry = IDENTITY;
   private closed: ClosedFold[] = [];
@@ -160,6 +161,7 @@ class Runner {
       const { right, down } = at(laid.sheets, panel.sheet);
       return translated(right, down);
     });
+    this.byLabel = new Map(laid.panels.map(({ label }, i) => [label, i]));
     const flat: FlatState = { placed, order: firstOrder(laid) };
     this.moment = { flat, standing: false, hinges, bends: hinges.map(() => 0), bonds: [] };
   }
@@ -204,7 +206,7 @@ class Runner {
 
   private panel(label: string): number {
     // After a split `r1c1` names its first part.
-    return this.laid.panels.findIndex((panel) => panel.label === label || panel.label.startsWith(`${label}a`));
+    return this.byLabel.get(label) ?? this.laid.panels.findIndex((panel) => panel.label.startsWith(`${label}a`));
   }
 
   private settle(flat: FlatState, motion: Motion): void {

@@ -182,24 +182,60 @@ function stepsOf(p: P, laid: readonly LaidStrip[]): readonly Step[] {
       to: foldAfter(after, p.first),
     });
     const within = Array.from({ length: strip.panels - 1 }, (_, k) => bend(sheets.strip(i), k + 1, strip.from + k));
+    const last = strip.from + strip.panels - 1;
     const joint = strip.joint
-      ? [
-          p.joint === 'tab'
-            ? bend(sheets.strip(i), strip.panels, strip.from + strip.panels - 1)
-            : bend(sheets.hinge(i), 1, strip.from + strip.panels - 1),
-        ]
+      ? [p.joint === 'tab' ? bend(sheets.strip(i), strip.panels, last) : bend(sheets.hinge(i), 1, last)]
       : [];
+    const pile = pileAfter(p, laid, i);
     return {
       kind: 'collapse',
       purpose: 'fold-strip',
       bends: [...within, ...joint],
       oneByOne: true,
       anchor: label(sheets.strip(0), 0),
+      above: pile.slice(1).map((upper, k) => [upper, pile[k]!] as const),
     };
   });
   // The last strip of one panel has no fold of its own.
   const folded = folds.filter((step) => step.kind === 'collapse' && step.bends.length > 0);
   return [...joins, ...folded, ...(p.first === 'valley' ? [BEGINNING_UP] : [])];
+}
+
+/**
+ * All panels from the table up once the folds of strips up to the `done`-th are closed. What is still to be folded always comes onto the growing pile where the first fold is
+ * a valley, under it where it is a mountain; tabs and hinges lie on the face on which they were glued, wherever that looks by then. Narrowed panels leave slivers that
+ * would otherwise let the rest slip in between.
+ */
+function pileAfter(p: P, laid: readonly LaidStrip[], done: number): readonly string[] {
+  const sheets = sheetOf(p, laid.length);
+  const pile: string[] = [];
+  let frontLooksOn = p.first === 'valley';
+  laid.forEach((strip, i) => {
+    const label = (column: number) => panelOf(sheets.strip(i), column, laid.length);
+    const folded = i <= done;
+    const onBack = p.hingeOn === 'back';
+    for (let column = 0; column < strip.panels; column++) {
+      if (column > 0 && folded) frontLooksOn = !frontLooksOn;
+      const parts = [label(column)];
+      const joined = column === 0 ? laid[i - 1] : undefined;
+      if (joined && p.joint === 'tab') {
+        const tab = panelOf(sheets.strip(i - 1), joined.panels, laid.length);
+        const stripOnTab = (p.tabLies === 'behind') === frontLooksOn;
+        if (stripOnTab) parts.unshift(tab);
+        else parts.push(tab);
+      }
+      const lay = (hinge: string) => {
+        if (onBack === frontLooksOn) parts.unshift(hinge);
+        else parts.push(hinge);
+      };
+      if (joined && p.joint !== 'tab') lay(panelOf(sheets.hinge(i - 1), 1, laid.length));
+      if (strip.joint && p.joint !== 'tab' && column === strip.panels - 1)
+        lay(panelOf(sheets.hinge(i), 0, laid.length));
+      pile.push(...parts);
+    }
+    if (strip.joint && folded) frontLooksOn = !frontLooksOn;
+  });
+  return p.first === 'valley' ? pile : pile.reverse();
 }
 
 /** Folded onto its first panel, the pile lies with its beginning undermost. */
