@@ -26,7 +26,12 @@ export function concertinaProblemWords(problem: ConcertinaProblem, unit: LengthU
 const onPaper = ({ paper }: { readonly paper: string }): string => (paper ? `“${paper}”` : 'This sheet');
 
 /** What a plan comes to: sheets, strips, joints and the sides that these lie on. */
-export function concertinaSentence({ sheets, joints }: ConcertinaPlan, strips: readonly StripInBook[]): string {
+export const concertinaSentence = ({ sheets }: ConcertinaPlan, strips: readonly StripInBook[]): string =>
+  `${counted(sheets, 'sheet')}: ${stripsWords(strips)}.`;
+
+/** Strips by their panels, their joints, and on which side these lie. */
+export function stripsWords(strips: readonly StripInBook[]): string {
+  const joints = strips.length - 1;
   const groups = strips.reduce<{ panels: number; times: number }[]>((list, { panels }) => {
     const last = list.at(-1);
     if (last?.panels === panels) last.times++;
@@ -45,7 +50,7 @@ export function concertinaSentence({ sheets, joints }: ConcertinaPlan, strips: r
         : valleys === 0
           ? `${counted(joints, 'joint')} on mountains`
           : `${counted(joints, 'joint')}, ${valleys} in valleys and ${joints - valleys} on mountains`;
-  return `${counted(sheets, 'sheet')}: ${strips.length === 1 ? `one strip of ${strips[0]!.panels} panels` : `strips of ${lengths} panels`}, ${sides}.`;
+  return `${strips.length === 1 ? `one strip of ${strips[0]!.panels} panels` : `strips of ${lengths} panels`}, ${sides}`;
 }
 
 /** What the covers hide of the print, with what would hide nothing; undefined: nothing is hidden that need not be. */

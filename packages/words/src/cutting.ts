@@ -11,21 +11,15 @@ import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet
 import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
 import { counted } from './counted.ts';
+import { formById } from '@eight-up/core/forms/registry';
 import { formWords, parameterAnswer, parameterQuestion } from './forms/registry.ts';
 import type { MakerSettings } from '@eight-up/core/document/maker-settings';
 import type { Corner, BookKind } from '@eight-up/core/cutting/sheet-becomes';
 import { moneyWords } from './papers.ts';
 import type { PartName } from '@eight-up/core/folding/assembly';
 
-const STRIP = { one: 'concertina strip', many: 'concertina strips' };
-
-/** What pieces of a form are called, or of a kind of plain piece. */
-export const kindWords = (id: string): { readonly one: string; readonly many: string } =>
-  id === 'concertina-strip' ? STRIP : formWords(id);
-
 /** What a sheet may become, told apart from the same form otherwise set: "meander book, 3 rows, 4 columns". */
-export function becomesWords({ id, form }: Pick<BookKind, 'id' | 'form'>): string {
-  if (!form) return kindWords(id).one;
+export function becomesWords({ form }: Pick<BookKind, 'form'>): string {
   const settings = Object.entries(form.parameters).flatMap(([name, value]) =>
     typeof value === 'number'
       ? [`${value} ${parameterQuestion(form.id, name).toLowerCase()}`]
@@ -36,7 +30,16 @@ export function becomesWords({ id, form }: Pick<BookKind, 'id' | 'form'>): strin
 
 /** What a piece of the kit is called; the sheets that the form folds by their form. */
 export const pieceWords = (kit: Kit, formId: string, id: string): string =>
-  isOwnSheet(id) ? `${id === OWN_SHEET ? '' : 'narrower '}${kindWords(formId).one}` : (pieceName(kit, id) ?? id);
+  isOwnSheet(id) ? ownSheetWords(formId, id) : (pieceName(kit, id) ?? id);
+
+/** Sheets narrower than the one that is folded; parts cut from the sheet are of one length or another. */
+function ownSheetWords(formId: string, id: string): string {
+  const { one } = formWords(formId);
+  if (id === OWN_SHEET) return one;
+  return formById(formId)?.cutFromSheet
+    ? `${one} ${'ABCDEFGH'[Number(id.slice(OWN_SHEET.length)) - 1] ?? ''}`
+    : `narrower ${one}`;
+}
 
 const PART_WORDS: Readonly<Record<PartName, string>> = {
   sheet: 'the sheet',
@@ -113,6 +116,7 @@ export function perSheetSentence(
   cut: PaperPlan,
   nameOf: (piece: string) => string,
 ): string | undefined {
+  if (cut.settled) return formWords(plan.form.id).settled?.(cut.settled.form.parameters);
   const piece = cut.full?.pieces[0]?.piece;
   if (cut.perSheet === null || piece === undefined) return undefined;
   const sheets = plan.run.laid.sheets.length;

@@ -186,7 +186,11 @@ export function cuttingProblemWords(problem: CuttingProblem): string {
 }
 
 /** Why an edition cannot be cut from the papers there are. */
-export function editionProblemWords(problem: EditionProblem, nameOf: (piece: string) => string = (id) => id): string {
+export function editionProblemWords(
+  problem: EditionProblem,
+  nameOf: (piece: string) => string = (id) => id,
+  unit: LengthUnit = 'mm',
+): string {
   switch (problem.code) {
     case 'nothing-needed':
       return 'Nothing is needed yet: say how many copies, of which parts.';
@@ -196,6 +200,8 @@ export function editionProblemWords(problem: EditionProblem, nameOf: (piece: str
         grain: `“${nameOf(problem.piece)}” fits only with its grain the wrong way. A sheet of the other grain would serve.`,
         'grain-unknown': `“${nameOf(problem.piece)}” needs its grain one way, and nobody has found out yet which way these fibres run.`,
       }[problem.why];
+    case 'book-not-on-paper':
+      return planProblemWords(problem.problem, unit);
     case 'not-enough-paper':
       return 'There is not enough of this paper for all the pieces.';
     default:

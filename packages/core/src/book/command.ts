@@ -1,5 +1,6 @@
 import { fail, ok, type Result } from '../result.ts';
-import { planBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
+import { planBook, type FoldedBook, type FormChoice, type PlanProblem } from '../forms/planned-book.ts';
+import { spreadPages } from '../pagination/spread.ts';
 import type { Numbering } from '../folding/reading.ts';
 import { isSlotOf, kitProblem, PAGES_SLOT, type Kit, type KitProblem, type PaperSlot } from '../document/kit.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
@@ -93,6 +94,8 @@ export type Command =
       readonly on: PaperSlot;
       readonly chosen: ChosenPaper | null;
       readonly fibre?: Sheet['fibre'] | undefined;
+      /** a book whose parts follow the paper, as this one settles it */
+      readonly settled?: { readonly form: FormChoice; readonly sheet: Sheet } | undefined;
     }
   | { readonly kind: 'accept'; readonly accepted: Accepted }
   | { readonly kind: 'raise-again'; readonly key: string }
@@ -218,7 +221,11 @@ function changesOf(book: BookDocument, command: Command): Changes {
     case 'choose-paper': {
       const { [command.on]: _, ...others } = book.papers;
       const papers = command.chosen ? { ...others, [command.on]: command.chosen } : others;
+      const { settled } = command;
+      const made = settled ? reform(book, settled.form, settled.sheet) : ok({});
+      if (!made.ok) return made;
       return ok({
+        ...made.value,
         papers,
         ...(command.fibre ? { sheet: { ...book.sheet, fibre: command.fibre } } : {}),
         ...(command.on === PAGES_SLOT ? thickAs(book, command.chosen) : {}),
@@ -318,13 +325,28 @@ function hung(book: BookDocument, poster: PageContent | null, tray: readonly Boo
 function reform(book: BookDocument, form: FormChoice, sheet: Sheet): Changes {
   const plan = planBook(form, sheet);
   if (!plan.ok) return plan;
-  const sequence: Sequence = resized(unspread(book, form), plan.value.reading.pages.length);
+  const sequence: Sequence = resized(unspread(book, form, plan.value), plan.value.reading.pages.length);
   return ok({ form: { id: form.id, parameters: plan.value.parameters }, sheet, ...sequence });
 }
 
-/** Spreads belong to a form's panels; under another form each picture is whole on the first of its pages. */
-function unspread(book: BookDocument, form: FormChoice): Sequence {
+/** Whether every picture over several pages still finds the pages on which it lies. */
+function sameSpreads(pages: readonly BookPage[], plan: FoldedBook): boolean {
+  const bySpread = new Map<string, number[]>();
+  pages.forEach(({ content }, page) => {
+    const spread = content?.part?.spread;
+    if (spread !== undefined) bySpread.set(spread, [...(bySpread.get(spread) ?? []), page]);
+  });
+  return [...bySpread.values()].every((on) => {
+    const { over, how } = pages[on[0]!]!.content!.part!;
+    const there = new Set(spreadPages(plan, over, how).map(({ page }) => page));
+    return on.every((page) => there.has(page) && page < plan.reading.pages.length);
+  });
+}
+
+/** Spreads belong to a form's panels; where they are no more the same pages, each picture is whole on the first of its pages. */
+function unspread(book: BookDocument, form: FormChoice, plan: FoldedBook): Sequence {
   if (JSON.stringify(form) === JSON.stringify(book.form)) return book;
+  if (form.id === book.form.id && sameSpreads(book.pages, plan)) return book;
   const seen = new Set<string>();
   return {
     tray: book.tray,

@@ -50,10 +50,10 @@ const isThin = ({ run }: FoldedBook, book: BookDocument): boolean =>
   run.laid.sheets.length === 1 && (pagesPaper(book)?.paper.grammage ?? 80) <= THIN;
 
 function grain(plan: FoldedBook, book: BookDocument): readonly Check[] {
-  const { sheet, reading } = plan;
+  const { fibre, reading } = plan;
   const spine = reading.spineAxis;
-  if (sheet.fibre === 'any') return [];
-  if (sheet.fibre === 'unknown') return [{ code: 'grain-unknown', weight: 'note', spine }];
-  const along = sheet.fibre === 'along-height' ? 'vertical' : 'horizontal';
+  if (fibre === 'any') return [];
+  if (fibre === 'unknown') return [{ code: 'grain-unknown', weight: 'note', spine }];
+  const along = fibre === 'along-height' ? 'vertical' : 'horizontal';
   return along === spine ? [] : [{ code: 'grain-across-spine', weight: 'settle', spine, thin: isThin(plan, book) }];
 }

@@ -74,6 +74,7 @@ export const commandSchema = z.discriminatedUnion('kind', [
     on: slotSchema,
     chosen: chosenPaperSchema.nullable(),
     fibre: fibreSchema.optional(),
+    settled: z.strictObject({ form: formChoiceSchema, sheet: sheetSchema }).optional(),
   }),
   z.strictObject({ kind: z.literal('accept'), accepted: acceptedSchema }),
   z.strictObject({ kind: z.literal('raise-again'), key: acceptedSchema.shape.key }),

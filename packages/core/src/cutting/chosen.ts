@@ -1,11 +1,12 @@
 import type { BookDocument } from '../document/document.ts';
 import type { ChosenPaper } from '../document/chosen-paper.ts';
-import type { FoldedBook } from '../forms/planned-book.ts';
+import { planBook, type FoldedBook } from '../forms/planned-book.ts';
 import type { Paper } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
-import { isOwnSheet, type PaperSlot } from '../document/kit.ts';
+import { isOwnSheet, PAGES_SLOT, type PaperSlot } from '../document/kit.ts';
 import { sheetGrain } from './kit.ts';
+import { followsPaper, type SettledOnPaper } from './on-paper.ts';
 import { otherGrain } from '../paper/paper.ts';
 import { kitTask, type KitTask, type PaperPlan } from './plan-on-paper.ts';
 
@@ -32,6 +33,45 @@ export const isStale = (chosen: ChosenPaper, task: KitTask): boolean =>
 
 export const taskOf = (plan: FoldedBook, { kit }: Pick<BookDocument, 'kit'>, slot: PaperSlot): KitTask =>
   kitTask(plan, kit, slot);
+
+/** The same for a search over papers: where the book's parts follow the paper, on each its own. */
+export function taskOnAny(plan: FoldedBook, book: Pick<BookDocument, 'kit'>, slot: PaperSlot): KitTask {
+  const follows = followsPaper(plan, slot);
+  return { ...taskOf(plan, book, slot), ...(follows ? { follows } : {}) };
+}
+
+/** What taking a paper changes: the paper itself, and the fibres of the book's sheet, or the book as the paper settles it. */
+export interface Taken {
+  readonly chosen: ChosenPaper;
+  readonly fibre?: FibreAxis;
+  readonly settled?: SettledOnPaper;
+}
+
+/** A paper taken by a plan that was found for it; `paper` as the drawer has it, `name` where it is kept under another. */
+export function takePaper(
+  plan: FoldedBook,
+  book: Pick<BookDocument, 'kit'>,
+  slot: PaperSlot,
+  paper: Paper,
+  grain: ChosenPaper['grain'],
+  found: PaperPlan,
+  name = paper.name,
+): Taken {
+  const taken = { ...paper, name };
+  if (!found.settled) {
+    const chosen = chosenPaper(taskOf(plan, book, slot), taken, grain, found);
+    return slot === PAGES_SLOT ? { chosen, fibre: fibreOfSheet(plan, paper, found) } : { chosen };
+  }
+  const { form, sheet } = found.settled;
+  const lying = plan.form.cutFromSheet!.lying(form.parameters, fibreOfSheet(plan, paper, found));
+  const settled = {
+    form: { id: form.id, parameters: { ...form.parameters, ...lying } },
+    sheet: { ...sheet, fibre: grain === 'ignored' ? paper.sheet.fibre : sheet.fibre },
+  };
+  const again = planBook(settled.form, settled.sheet);
+  // What was planned from can be folded.
+  return { chosen: chosenPaper(taskOf(again.ok ? again.value : plan, book, slot), taken, grain, found), settled };
+}
 
 /** How the fibres will run in the book's sheet when it is cut so; across as soon as one piece lies across. */
 export function fibreOfSheet(plan: FoldedBook, paper: Paper, cut: PaperPlan): FibreAxis {

@@ -1,3 +1,4 @@
+import type { FormProblem } from '../forms/form.ts';
 import { fail, ok, type Result } from '../result.ts';
 import type { LongWork } from '../long-work.ts';
 import { buildUp } from './build-up.ts';
@@ -44,7 +45,9 @@ export type EditionProblem =
   | { readonly code: 'nothing-needed' }
   /** `grain`: it would fit if its grain did not matter */
   | { readonly code: 'piece-fits-no-parent'; readonly piece: string; readonly why: 'size' | 'grain' | 'grain-unknown' }
-  | { readonly code: 'not-enough-paper' };
+  | { readonly code: 'not-enough-paper' }
+  /** a book whose parts follow the paper does not come out of this one */
+  | { readonly code: 'book-not-on-paper'; readonly problem: FormProblem };
 
 /** How far an edition is: the best so far and what it cannot fall below. */
 export interface EditionProgress {

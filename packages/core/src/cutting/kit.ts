@@ -17,7 +17,7 @@ export interface OwnSheets {
 }
 
 /** The sheets of one copy by paper and size, as they are cut, the widest first: folios narrower than the sheet at their own width. */
-export function ownSheets({ sheet, run: { laid } }: Pick<FoldedBook, 'sheet' | 'run'>): readonly OwnSheets[] {
+export function ownSheets({ sheet, run: { laid } }: Pick<Counted, 'sheet' | 'run'>): readonly OwnSheets[] {
   const sizes = new Map<string, { readonly width: Nm; readonly height: Nm; readonly from: PaperSlot; each: number }>();
   laid.sheets.forEach(({ part }, k) => {
     const { cut: width, height } = sheetSize(laid, k);
@@ -38,13 +38,19 @@ export function ownSheets({ sheet, run: { laid } }: Pick<FoldedBook, 'sheet' | '
 const slotOfPart = ({ part, paper }: LaidPaper['parts'][number]): PaperSlot | undefined =>
   paper === 'none' ? undefined : paper ? part : PAGES_SLOT;
 
+/** What pieces are counted from. */
+export interface Counted extends Pick<FoldedBook, 'sheet'> {
+  readonly run: Pick<FoldedBook['run'], 'laid'>;
+  readonly reading: Pick<FoldedBook['reading'], 'spineAxis'>;
+}
+
 /** The fibres of the form's sheet must run along its spine folds. */
-export const sheetGrain = (plan: FoldedBook): Exclude<FibreAxis, 'any' | 'unknown'> =>
+export const sheetGrain = (plan: Pick<Counted, 'reading'>): Exclude<FibreAxis, 'any' | 'unknown'> =>
   plan.reading.spineAxis === 'vertical' ? 'along-height' : 'along-width';
 
 /** Sheets of the book for all copies, and with spares: what is printed, and what is cut from paper. */
 export function sheetsForEdition(
-  plan: Pick<FoldedBook, 'sheet' | 'run'>,
+  plan: Pick<Counted, 'sheet' | 'run'>,
   kit: Kit,
 ): { readonly copies: number; readonly withSpares: number } {
   const own = ownSheets(plan);
@@ -62,7 +68,7 @@ function sheetsFrom(own: readonly OwnSheets[], kit: Kit, slot: PaperSlot) {
 
 /** How many of each size of sheet, spares included: they go by the sizes' shares, what does not divide to the widest, which serves for any. */
 function sheetsWithSpares(
-  plan: Pick<FoldedBook, 'sheet' | 'run'>,
+  plan: Pick<Counted, 'sheet' | 'run'>,
   kit: Kit,
   slot: PaperSlot,
 ): readonly (readonly [OwnSheets, number])[] {
@@ -76,7 +82,7 @@ function sheetsWithSpares(
  * The pieces cut from one paper that the edition needs, spares included, as they are cut: with what is trimmed off later. Spares are spare pieces: a sheet of
  * paper gives several, and it is the piece that is spoiled.
  */
-export function neededPieces(plan: FoldedBook, kit: Kit, slot: PaperSlot): readonly NeededPiece[] {
+export function neededPieces(plan: Counted, kit: Kit, slot: PaperSlot): readonly NeededPiece[] {
   const more = kit.manner.edge === 'trimmed' ? 2 * kit.manner.allowance : 0;
   const piece = (
     { id, width, height }: Pick<OwnSheets, 'id' | 'width' | 'height'>,
@@ -99,7 +105,7 @@ export interface CutTogether {
 }
 
 /** Everything that a paper has to be taken for: first what the pages are cut from, then by kind, as the kit has it. */
-export function cutTogether(plan: Pick<FoldedBook, 'sheet' | 'run'>, kit: Kit): readonly CutTogether[] {
+export function cutTogether(plan: Pick<Counted, 'sheet' | 'run'>, kit: Kit): readonly CutTogether[] {
   const sheets = ownSheets(plan);
   const kinds = new Map<PaperSlot, PaperKind>([
     ...sheets.map(({ from }) => [from, 'text'] as const),

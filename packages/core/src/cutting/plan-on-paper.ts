@@ -5,14 +5,17 @@ import { otherGrain, type Paper } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { cuttingWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type CutAlike, type EditionProblem, type NeededPiece, type StockedParent } from './edition.ts';
-import type { Kit, PaperSlot } from '../document/kit.ts';
+import { isOwnSheet, type Kit, type PaperSlot } from '../document/kit.ts';
 import { gapOf, neededPieces, offcutParents, parentOf } from './kit.ts';
+import { fibreTaken, piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
 import type { SolveLinear } from './linear-program.ts';
 
 /** The parts of an edition that are cut from one paper. */
 export interface KitTask {
   readonly pieces: readonly NeededPiece[];
   readonly kit: Kit;
+  /** the book's own sheets, where they are other ones on each paper */
+  readonly follows?: FollowsPaper;
 }
 
 export const kitTask = (plan: FoldedBook, kit: Kit, slot: PaperSlot): KitTask => ({
@@ -40,6 +43,8 @@ export interface PaperPlan {
   readonly waste: number;
   /** square metres of paper for one copy */
   readonly areaEach: number;
+  /** the book as this paper settles it; left out: it is the same on any */
+  readonly settled?: SettledOnPaper;
 }
 
 export type Effort = 'quick' | 'exact';
@@ -51,6 +56,23 @@ export type Effort = 'quick' | 'exact';
  * @param grain as the paper says; with the other grain; or as if grain did not matter
  */
 export function* planOnPaper(
+  { follows, ...task }: KitTask,
+  paper: Paper,
+  grain: 'own' | 'other' | 'ignored',
+  solve: SolveLinear | undefined,
+  effort: Effort,
+): LongWork<number, Result<PaperPlan, EditionProblem>> {
+  if (!follows) return yield* planPieces(task, paper, grain, solve, effort);
+  const { kit } = task;
+  const settled = settledOn(follows, kit, paper, fibreTaken(paper, grain));
+  if (!settled.ok) return fail({ code: 'book-not-on-paper', problem: settled.problem });
+  const others = task.pieces.filter(({ id }) => !isOwnSheet(id));
+  const pieces = [...piecesOf(settled.value, follows, kit), ...others];
+  const plan = yield* planPieces({ pieces, kit }, paper, grain, solve, effort);
+  return plan.ok ? ok({ ...plan.value, settled: settled.value }) : plan;
+}
+
+function* planPieces(
   { pieces, kit }: KitTask,
   paper: Paper,
   grain: 'own' | 'other' | 'ignored',

@@ -1,13 +1,13 @@
 import { planBook, type FormChoice } from '../forms/planned-book.ts';
-import { FORMS } from '../forms/registry.ts';
+import { formById, FORMS } from '../forms/registry.ts';
 import { turnedSheet, USUAL_TAB, type FibreAxis, type Sheet } from '../paper/sheet-size.ts';
 import { inch, mm, nm, type Nm } from '../units/nm.ts';
 
 /** A kind of book that a sheet may become: how many page widths and heights one piece takes, and how many pages it makes. */
 export interface BookKind {
   readonly id: string;
-  /** the form and its settings, where there is one */
-  readonly form: FormChoice | null;
+  /** the form and its settings */
+  readonly form: FormChoice;
   /** page widths across the spine, page heights along it */
   readonly columns: number;
   readonly rows: number;
@@ -29,16 +29,16 @@ export function bookKinds(tab: Nm = USUAL_TAB): readonly BookKind[] {
   );
   return [
     ...formKinds,
-    {
-      id: 'concertina-strip',
-      form: null,
+    ...FORMS.filter((form) => form.cutFromSheet).map(({ id }) => ({
+      id: `${id}-strip`,
+      form: { id, parameters: {} },
       columns: 1,
       rows: 1,
       pages: 1,
       extra: nm(0),
       spineLies: false,
       strip: tab,
-    },
+    })),
   ];
 }
 
@@ -289,4 +289,20 @@ export function sheetOfCorner(corner: Corner, kind: BookKind): Sheet {
   const known = { right: 'along-height', against: 'along-width', any: 'any', unknown: 'unknown' } as const;
   const upright = { width, height, fibre: known[corner.grain] };
   return kind.spineLies ? turnedSheet(upright) : upright;
+}
+
+/** The book that a corner makes: from a piece of its own, or, where its parts are cut from the sheet, from that, as many pages as it yields. */
+export function bookOfCorner(
+  sheet: Sheet,
+  corner: Corner,
+  kind: BookKind,
+): { readonly form: FormChoice; readonly sheet: Sheet } {
+  const { id, parameters } = kind.form;
+  const { cutFromSheet } = formById(id)!;
+  if (kind.strip === undefined || !cutFromSheet) return { form: kind.form, sheet: sheetOfCorner(corner, kind) };
+  const lying = corner.grain === 'against' ? cutFromSheet.lying(parameters, 'along-width') : {};
+  return {
+    form: { id, parameters: { ...parameters, ...cutFromSheet.ofPages(corner, corner.pages, kind.strip), ...lying } },
+    sheet,
+  };
 }

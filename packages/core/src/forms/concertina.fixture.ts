@@ -18,7 +18,6 @@ export const concertinaFixture: FormFixture = {
     inset: fc.constantFrom('narrowed', 'set-past', 'left'),
     hingeOn: fc.constantFrom('back', 'front'),
     hingeWidth: fc.constant(mm(12)),
-    grain: fc.constant('any'),
     strips: fc.constant([]),
   }),
   differing: true,

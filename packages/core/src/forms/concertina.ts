@@ -5,7 +5,7 @@ import type { Assembly, PartPlan, SheetPlan } from '../folding/assembly.ts';
 import type { Bend, JoinStep, Step } from '../folding/step.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
-import { turnedSheet } from '../paper/sheet-size.ts';
+import { otherGrain } from '../paper/paper.ts';
 import type { CutOn, Form, FormProblem, SheetExtent } from './form.ts';
 import { choice, count, length, numbers, parameters, type ParametersOf } from './parameters.ts';
 
@@ -33,7 +33,8 @@ export const concertinaParameters = parameters({
   hingeOn: choice(['back', 'front'], 'back', WITH_HINGE),
   /** between two ends whose hinge lies outside the closing fold: twice the thickness where it is crisp */
   hingeGap: length(mm(0), mm(5), mm(0.4), WITH_HINGE),
-  grain: choice(['along-folds', 'any'], 'along-folds'),
+  /** how strips lie on a sheet whose grain is known */
+  fibres: choice(['along-folds', 'across-folds'], 'along-folds'),
   /** panels of each strip as the paper that was taken asks for it; none, or what no longer goes together: as the sheet asks for it */
   strips: numbers(1, MOST_PANELS, 200),
 });
@@ -55,8 +56,9 @@ const bookOf = (p: P): Concertina => ({
 
 function planned(p: P, { sheet, trims, gap, copies }: CutOn): Result<ConcertinaPlan, FormProblem> {
   // Where nobody knows the grain the book is planned as if it did not matter, and a check says so.
-  const grain = sheet.fibre === 'unknown' ? 'any' : p.grain;
-  const paper = { id: '', ...sheet, trims, price: null, stock: null };
+  const grain = sheet.fibre === 'unknown' ? 'any' : 'along-folds';
+  const lies = p.fibres === 'along-folds' ? sheet.fibre : otherGrain(sheet.fibre);
+  const paper = { id: '', ...sheet, fibre: lies, trims, price: null, stock: null };
   return planOn({ book: bookOf(p), copies, gap, grain }, paper);
 }
 
@@ -65,8 +67,11 @@ function stripsOn(p: P, on: CutOn): Result<Strips, FormProblem> {
   return plan.ok ? ok(plan.value.strips) : plan;
 }
 
-/** Whether strips that were settled for a paper still make this book. */
-function stillServe(p: P): boolean {
+/** Whether strips that were settled for a paper still make this book, and come out of this sheet. */
+function stillServe(p: P, sheet: SheetExtent): boolean {
+  const tab = p.joint === 'tab' ? p.tab : 0;
+  const longest = Math.max(...p.strips.map((panels, i) => panels * p.panelWidth + (i < p.strips.length - 1 ? tab : 0)));
+  if (longest > Math.max(sheet.width, sheet.height)) return false;
   const after = jointsAfter(p.side, p.first);
   let done = 0;
   return p.strips.every((panels, i) => {
@@ -79,7 +84,7 @@ function stillServe(p: P): boolean {
 let last: { readonly p: P; readonly sheet: SheetExtent; readonly strips: Result<Strips, FormProblem> } | undefined;
 
 function stripsOf(p: P, sheet: SheetExtent): Result<Strips, FormProblem> {
-  if (p.strips.length > 0 && stillServe(p)) return ok(p.strips);
+  if (p.strips.length > 0 && stillServe(p, sheet)) return ok(p.strips);
   if (last?.p !== p || last.sheet !== sheet)
     last = { p, sheet, strips: stripsOn(p, { sheet, trims: NO_TRIMS, gap: mm(0), copies: 1 }) };
   return last.strips;
@@ -168,7 +173,15 @@ function stepsOf(p: P, laid: readonly LaidStrip[]): readonly Step[] {
     const before = laid[i]!;
     const [end, next] = [sheets.strip(i), sheets.strip(i + 1)];
     if (p.joint === 'tab')
-      return [{ kind: 'join', purpose: 'join-strip', how: 'glued-tab', lays: label(next, 0), onto: label(end, before.panels) }];
+      return [
+        {
+          kind: 'join',
+          purpose: 'join-strip',
+          how: 'glued-tab',
+          lays: label(next, 0),
+          onto: label(end, before.panels),
+        },
+      ];
     const hinge = sheets.hinge(i);
     const how = p.joint;
     return [
@@ -275,14 +288,15 @@ export const concertina: Form<P, 'concertina'> = {
     };
   },
   cutFromSheet: {
-    fibres: (p, sheet) => {
-      const { fibre } = sheet;
-      if (fibre === 'any' || fibre === 'unknown') return fibre;
-      if (p.grain === 'along-folds') return 'along-height';
-      // Wherever the strips lie: seen so, fibres across the sheet run along a strip that lies across it.
-      const plan = planned(p, { sheet, trims: NO_TRIMS, gap: mm(0), copies: 1 });
-      return plan.ok && plan.value.along === 'height' ? turnedSheet(sheet).fibre : fibre;
-    },
+    fibres: (p, { fibre }) =>
+      fibre === 'any' || fibre === 'unknown' ? fibre : p.fibres === 'along-folds' ? 'along-height' : 'along-width',
+    ofPages: ({ width, height }, pages, tab) => ({
+      panelWidth: width,
+      panelHeight: height,
+      panels: Math.min(MOST_PANELS, Math.max(2, pages)),
+      tab,
+    }),
+    lying: (_, fibre) => ({ fibres: fibre === 'along-width' ? 'across-folds' : 'along-folds' }),
     on: (p, on) => {
       const strips = stripsOn(p, on);
       return strips.ok ? ok({ strips: [...strips.value] }) : strips;

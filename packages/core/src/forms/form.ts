@@ -12,6 +12,12 @@ export interface SheetExtent {
   readonly fibre: FibreAxis;
 }
 
+/** A page as it is read. */
+export interface PageSize {
+  readonly width: Nm;
+  readonly height: Nm;
+}
+
 /** A paper from which an edition's parts are cut. */
 export interface CutOn {
   readonly sheet: SheetExtent;
@@ -57,6 +63,10 @@ export interface Form<P = Readonly<Record<string, unknown>>, Id extends string =
     readonly fibres: (p: P, sheet: SheetExtent) => FibreAxis;
     /** the settings that an edition takes on a paper, with its trims and tears */
     readonly on: (p: P, on: CutOn) => Result<Partial<P>, FormProblem>;
+    /** a book of so many pages of a size, with such a tab */
+    readonly ofPages: (page: PageSize, pages: number, tab: Nm) => Partial<P>;
+    /** the settings with which the fibres of the parts run so */
+    readonly lying: (p: P, fibre: FibreAxis) => Partial<P>;
   };
   /** settings for a book that is begun with so many pictures; left out, or undefined: none is begun with it */
   readonly beginsWith?: (pictures: number) => Partial<P> | undefined;

@@ -4,7 +4,7 @@ import type { Command } from '@eight-up/core/book/command';
 import type { BookDocument } from '@eight-up/core/document/document';
 import type { PageContent } from '@eight-up/core/document/pages';
 import { newBook } from '@eight-up/core/book/new-book';
-import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
+import { takePaper, taskOnAny } from '@eight-up/core/cutting/chosen';
 import { planOnPaper } from '@eight-up/core/cutting/plan-on-paper';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { finish } from '@eight-up/core/long-work';
@@ -72,17 +72,12 @@ function cutFrom(
   const paper = drawer.find(({ name }) => name === from);
   if (!folded.ok || !paper) throw new Error(`the demo's ${book.title} cannot be cut from ${from}`);
   const kit = { ...book.kit, copies };
-  const task = taskOf(folded.value, { kit }, 'text');
+  const task = taskOnAny(folded.value, { kit }, 'text');
   const plan = finish(planOnPaper(task, paper, 'own', undefined, 'exact'));
   if (!plan.ok) throw new Error(`the demo's ${book.title} cannot be cut from ${from}: ${plan.problem.code}`);
   return [
     { kind: 'set-kit', kit },
-    {
-      kind: 'choose-paper',
-      on: 'text',
-      chosen: chosenPaper(task, paper, 'own', plan.value),
-      fibre: fibreOfSheet(folded.value, paper, plan.value),
-    },
+    { kind: 'choose-paper', on: 'text', ...takePaper(folded.value, { kit }, 'text', paper, 'own', plan.value) },
   ];
 }
 

@@ -36,7 +36,7 @@ export async function paintSheet(
     context.scale(-1, 1);
   }
   context.strokeStyle = 'rgba(120,116,100,0.4)';
-  for (const { x, y, dx, dy } of fibres(plan.sheet.fibre, 150)) {
+  for (const { x, y, dx, dy } of fibres(plan.fibre, 150)) {
     context.beginPath();
     context.moveTo(x * canvas.width, y * canvas.height);
     context.lineTo((x + dx) * canvas.width, (y + dy) * canvas.height);

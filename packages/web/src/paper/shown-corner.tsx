@@ -6,7 +6,8 @@ import { parentOf } from '@eight-up/core/cutting/kit';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm } from '@eight-up/core/units/nm';
-import { cornerGrainSentence, cornerSpecialSentence, kindWords } from '@eight-up/words/cutting';
+import { cornerGrainSentence, cornerSpecialSentence } from '@eight-up/words/cutting';
+import { formWords } from '@eight-up/words/forms/registry';
 import { counted } from '@eight-up/words/counted';
 import { useSettings } from '../base/settings.ts';
 import { CuttingPicture } from './cutting-picture.tsx';
@@ -34,7 +35,7 @@ export function ShownCorner({
     const parent = { ...parentOf(paper, { manner }), fibre };
     return planCutting({ parent, pieces: [{ id: 'piece', ...piece, grain }], gap: mm(0) });
   }, [paper, manner, corner, piece]);
-  const name = kind.form ? kindWords(kind.form.id) : kindWords(kind.id);
+  const name = formWords(kind.form.id);
   const pieces = corner.across * corner.down;
   return (
     <section aria-label="The size chosen" className="slip p-4">

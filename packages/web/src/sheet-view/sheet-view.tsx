@@ -112,7 +112,7 @@ export function SheetView(props: SheetViewProps) {
         <rect width={w} height={h} fill={turnedOver && !pagesBehind ? '#f4f2ea' : '#fdfcf7'} />
         {/* Fibres are seen on bare paper and at the margins; they do not hatch the maker's pictures. */}
         <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
-          <Fibres axis={plan.sheet.fibre} width={w} height={h} />
+          <Fibres axis={plan.fibre} width={w} height={h} />
         </g>
         {turnedOver && book && poster && <PlacedPicture id="poster" laid={poster} book={book} size={1200} />}
         {book &&

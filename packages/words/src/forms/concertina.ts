@@ -1,12 +1,21 @@
 import type { concertina } from '@eight-up/core/forms/concertina';
+import type { Strips } from '@eight-up/core/concertina/strip-lengths';
+import { stripsInBook } from '@eight-up/core/concertina/joint-side';
+import type { FoldDirection } from '@eight-up/core/folding/step';
+import { stripsWords } from '../concertina.ts';
 import type { WordsOf } from './form-words.ts';
 
 export const concertinaWords: WordsOf<typeof concertina> = {
   name: 'concertina',
   one: 'strip',
   many: 'strips',
-  holds: 'A long strip folded to and fro between its covers: it reads panel by panel, stands, and pulls open to its whole length.',
+  holds:
+    'A long strip folded to and fro between its covers: it reads panel by panel, stands, and pulls open to its whole length.',
   made: 'Cut strips from the sheet, join them end to end, and fold them to and fro; joints are folds like any other.',
+  settled: (p) => {
+    const { strips, first } = p as { readonly strips: Strips; readonly first: FoldDirection };
+    return `${stripsWords(stripsInBook(strips, first))} a copy.`;
+  },
   parameters: {
     panels: 'Panels',
     panelWidth: 'A panel, wide',
@@ -47,9 +56,9 @@ export const concertinaWords: WordsOf<typeof concertina> = {
       asks: 'Gap between the ends where the hinge lies outside the fold',
       hint: 'Butted ends cannot close away from their hinge: twice the thickness where the fold is crisp, three times where it is round.',
     },
-    grain: {
-      asks: 'Fibres',
-      answers: { 'along-folds': 'along the folds', any: 'wherever more comes out' },
+    fibres: {
+      asks: 'Fibres run',
+      answers: { 'along-folds': 'along the folds', 'across-folds': 'across them' },
     },
     strips: {
       asks: 'Panels of each strip',

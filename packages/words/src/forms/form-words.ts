@@ -17,6 +17,8 @@ export interface FormWords<P = Readonly<Record<string, unknown>>> {
   /** one sentence each: what one holds in the end, and how it is made */
   readonly holds: string;
   readonly made: string;
+  /** what a paper has settled of it, where its parts follow the paper */
+  readonly settled?: (p: Readonly<Record<string, unknown>>) => string;
   readonly parameters: { readonly [K in keyof P]-?: ParameterWords<P[K]> };
 }
 

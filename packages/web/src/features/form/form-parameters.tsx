@@ -7,6 +7,7 @@ import { parameterAnswer, parameterHint, parameterQuestion } from '@eight-up/wor
 import type { Nm } from '@eight-up/core/units/nm';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
+import { TextField } from '../../ui/text-field.tsx';
 import { NumberField } from '../../ui/number-field.tsx';
 
 interface FormParametersProps {
@@ -64,6 +65,8 @@ function ParameterInput({ form, field, value, hides, onChange }: ParameterInputP
   switch (field.kind) {
     case 'length':
       return <MeasureField className="my-1.5" label={label} value={Number(value) as Nm} onChange={onChange} />;
+    case 'numbers':
+      return <Numbers label={label} field={field} values={value as readonly number[]} onChange={onChange} />;
     case 'each':
       return <EachOf form={form} field={field} values={value as readonly string[]} onChange={onChange} />;
     case 'count':
@@ -97,6 +100,25 @@ function ParameterInput({ form, field, value, hides, onChange }: ParameterInputP
         />
       );
   }
+}
+
+/** Whole numbers one after another, parted by spaces or commas; what is no number stays as it was typed until it is left. */
+function Numbers({
+  label,
+  field: { from, to, most },
+  values,
+  onChange,
+}: {
+  readonly label: string;
+  readonly field: Extract<ParameterField, { kind: 'numbers' }>;
+  readonly values: readonly number[];
+  readonly onChange: (values: readonly number[]) => void;
+}) {
+  const take = (typed: string) => {
+    const numbers = typed.split(/[\s,;+]+/).flatMap((word) => (/^\d+$/.test(word) ? [Number(word)] : []));
+    onChange(numbers.filter((one) => one >= from && one <= to).slice(0, most));
+  };
+  return <TextField label={label} value={values.join(' ')} onChange={take} most={800} className="my-1.5 w-full" />;
 }
 
 /** An answer for each folio; there are as many folios as answers. */

@@ -14,7 +14,8 @@ import type { PieceGrain } from '@eight-up/core/paper/sheet-size';
 import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
-import { EDGE_WORDS, kindWords, togetherWords } from '@eight-up/words/cutting';
+import { formWords } from '@eight-up/words/forms/registry';
+import { EDGE_WORDS, togetherWords } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/counted';
 import { KIND_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../base/settings.ts';
@@ -98,7 +99,7 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
         <li className="border-t border-wood-deep py-1.5">
           {ownSheets(book.plan).map(({ id, width, height, each }) => (
             <span key={id} className="block">
-              {counted(each, kindWords(book.book.form.id).one, kindWords(book.book.form.id).many)}:{' '}
+              {counted(each, formWords(book.book.form.id).one, formWords(book.book.form.id).many)}:{' '}
               <span className="measure">{measureSize(width, height, unit)}</span>
             </span>
           ))}

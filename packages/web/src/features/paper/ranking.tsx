@@ -1,6 +1,6 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { taskOf } from '@eight-up/core/cutting/chosen';
+import { taskOnAny } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
 import { sheetGrain } from '@eight-up/core/cutting/kit';
 import type { KitTask, RankBy } from '@eight-up/core/cutting/plan-on-paper';
@@ -31,7 +31,7 @@ interface RankingProps {
 export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
   const [by, setBy] = useState<RankBy>('price');
   const taking = useTaking(book, on, onTaken);
-  const task = taskOf(book.plan, book.book, on);
+  const task = taskOnAny(book.plan, book.book, on);
   const { job, ranked } = useRanked(task, papers, by);
   if (loaded && papers.length === 0) return <NothingInDrawer book={book} on={on} />;
   const problem = taking.problem ?? job.error;
@@ -145,7 +145,7 @@ function Answers({ book, on, papers, by, task, ranked, taking }: AnswersProps) {
         <ul aria-label="Papers that do not serve" className="text-quiet">
           {impossible.map((one) => (
             <li key={one.paper}>
-              {paperOf(one.paper).name}: {one.right.ok ? '' : editionProblemWords(one.right.problem, nameOf)}
+              {paperOf(one.paper).name}: {one.right.ok ? '' : editionProblemWords(one.right.problem, nameOf, unit)}
             </li>
           ))}
         </ul>

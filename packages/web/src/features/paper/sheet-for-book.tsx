@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import { sheetOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import { bookOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
 import { pagesPaper } from '@eight-up/core/document/document';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { becomesWords } from '@eight-up/words/cutting';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Becomes } from '../../paper/becomes.tsx';
-import { withParts } from '../../paper/corner-parts.ts';
 import { NoPaperYet } from './no-paper-yet.tsx';
 
 /** "I have this paper": what it can become, for this book. */
@@ -56,30 +55,23 @@ function Take({
   readonly kind: BookKind;
 }) {
   const [done, setDone] = useState<Corner>();
-  const { form } = kind;
   const take = () => {
-    if (form)
-      book.change({
-        kind: 'choose-form',
-        // What the maker has set besides stays set.
-        form: {
-          id: form.id,
-          parameters: { ...(book.book.form.id === form.id ? book.book.form.parameters : {}), ...form.parameters },
-        },
-        sheet: sheetOfCorner(corner, kind),
-      });
-    else book.change({ kind: 'set-kit', kit: withParts(book.book.kit, paper, corner, kind) });
+    const { form, sheet } = bookOfCorner(paper.sheet, corner, kind);
+    book.change({
+      kind: 'choose-form',
+      // What the maker has set besides stays set.
+      form: {
+        id: form.id,
+        parameters: { ...(book.book.form.id === form.id ? book.book.form.parameters : {}), ...form.parameters },
+      },
+      sheet,
+    });
     setDone(corner);
   };
   return (
     <>
-      {!form && (
-        <p className="mb-2 text-sm">
-          Eight Up cannot plan the pages of this form yet; the pieces are kept as plain parts of this book, with a note.
-        </p>
-      )}
       <button type="button" className="action action-first w-full" onClick={take}>
-        {form ? `Make this book a ${becomesWords(kind)} of this size` : 'Keep as parts of this book'}
+        Make this book a {becomesWords(kind)} of this size
       </button>
       {done === corner && (
         <p role="status" className="mt-1 text-sm">

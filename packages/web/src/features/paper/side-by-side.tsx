@@ -1,7 +1,7 @@
 import { promisesMore } from '@eight-up/core/cutting/ranked';
 import { useState } from 'react';
 import type { PaperSlot } from '@eight-up/core/document/kit';
-import { taskOf } from '@eight-up/core/cutting/chosen';
+import { taskOnAny } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
 import type { EditionProblem } from '@eight-up/core/cutting/edition';
 import type { PaperAnswers, PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
@@ -27,7 +27,7 @@ export function SideBySide({
   readonly on: PaperSlot;
   readonly papers: readonly Paper[];
 }) {
-  const task = taskOf(book.plan, book.book, on);
+  const task = taskOnAny(book.plan, book.book, on);
   const [picked, setPicked] = useState<readonly string[]>();
   const shown = papers.filter(({ id }, i) => (picked ? picked.includes(id) : i < 2));
   const job = useCuttingJob(
@@ -118,7 +118,7 @@ function Variant({
   readonly answer: Result<PaperPlan, EditionProblem>;
   readonly fewest: number;
 }) {
-  const currency = useSettings((s) => s.currency);
+  const { currency, unit } = useSettings();
   const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
   const best = answer.ok && answer.value.areaEach <= fewest * 1.000001;
   return (
@@ -141,7 +141,7 @@ function Variant({
           )}
         </>
       ) : (
-        <p className="text-blade">{editionProblemWords(answer.problem, nameOf)}</p>
+        <p className="text-blade">{editionProblemWords(answer.problem, nameOf, unit)}</p>
       )}
     </div>
   );

@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
-import { PAGES_SLOT, type PaperSlot } from '@eight-up/core/document/kit';
+import type { PaperSlot } from '@eight-up/core/document/kit';
 import { checkKey } from '@eight-up/core/checks/check';
-import { chosenPaper, fibreOfSheet, taskOf } from '@eight-up/core/cutting/chosen';
+import { takePaper, taskOnAny } from '@eight-up/core/cutting/chosen';
 import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { pieceWords } from '@eight-up/words/cutting';
+import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { useStable } from '../../ui/use-stable.ts';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';
@@ -19,13 +20,14 @@ interface Taking {
 }
 
 /** A sheet of the other grain is another sheet: the snapshot says so. */
-const asTaken = ({ paper, grain }: Taking): Paper =>
-  grain === 'other' && paper.foundBy !== null ? { ...paper, name: `${paper.name}, other grain` } : paper;
+const nameTaken = ({ paper, grain }: Taking): string =>
+  grain === 'other' && paper.foundBy !== null ? `${paper.name}, other grain` : paper.name;
 
 /** Taking a paper: its plan is proven as far as it can be, then fixed in the book. */
 export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
+  const unit = useSettings((s) => s.unit);
   const [taking, setTaking] = useState<Taking>();
-  const task = taskOf(book.plan, book.book, on);
+  const task = taskOnAny(book.plan, book.book, on);
   const job = useCuttingJob(
     'plan',
     taking && { task, paper: taking.paper, grain: taking.grain },
@@ -35,12 +37,11 @@ export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
   const fix = useStable(() => {
     const plan = job.answer;
     if (!taking || !plan?.ok) return;
-    const fibre = on === PAGES_SLOT ? fibreOfSheet(book.plan, taking.paper, plan.value) : undefined;
+    const { paper, grain } = taking;
     book.change({
       kind: 'choose-paper',
       on,
-      chosen: chosenPaper(task, asTaken(taking), taking.grain, plan.value),
-      ...(fibre ? { fibre } : {}),
+      ...takePaper(book.plan, book.book, on, paper, grain, plan.value, nameTaken(taking)),
     });
     if (taking.reason)
       book.change({
@@ -69,7 +70,8 @@ export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
     taking: taking?.paper.name,
     share: job.share,
     running: job.running,
-    problem: job.error ?? (taking && answer && !answer.ok ? editionProblemWords(answer.problem, nameOf) : undefined),
+    problem:
+      job.error ?? (taking && answer && !answer.ok ? editionProblemWords(answer.problem, nameOf, unit) : undefined),
     cancel: () => {
       job.cancel();
       setTaking(undefined);
