@@ -34,7 +34,7 @@ export function spreadWayWords(
   names: readonly string[],
   isGlued: boolean,
 ): { readonly name: string; readonly hint: string } {
-  const across = `Across all that lies open: ${row.map((page) => names[page]).join(' · ')}`;
+  const across = `Across all that lies open: ${row.length > 8 ? `${names[row[0]!]} to ${names[row.at(-1)!]}` : row.map((page) => names[page]).join(' · ')}`;
   switch (kind) {
     case 'opening':
       return { name: 'Across this opening', hint: isOnePiece ? 'one piece of paper' : 'two pieces that must meet' };

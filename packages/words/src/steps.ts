@@ -219,7 +219,9 @@ const tabFace = (_: Step, { parameters }: FoldedBook): string =>
 
 /** Where the edge of the next strip comes to lie. */
 const edgeWords = ({ parameters }: FoldedBook): string =>
-  parameters['inset'] === 'set-past' ? ', its edge as far past the crease as planned' : ', its edge flush with the crease';
+  parameters['inset'] === 'set-past'
+    ? ', its edge as far past the crease as planned'
+    : ', its edge flush with the crease';
 
 /** Whether a gap is left between two ends: they lie apart before anything is folded. */
 function gapOfJoint({ lays }: Extract<Step, { kind: 'join' }>, { run: { laid } }: FoldedBook): boolean {

@@ -29,7 +29,7 @@ export function spreadOver(
   const locked = places.find((place) => book.pages[place.page]!.locked && place.page !== page);
   if (locked) return fail({ code: 'page-locked', page: locked.page });
   const { pages } = gathered(book, content);
-  const spread = `${content.asset.slice(0, 8)}-${content.page}-${page}-${over.kind}${'view' in over ? over.view : 'row' in over ? over.row : ''}`;
+  const spread = `${content.asset.slice(0, 8)}-${content.page}-${page}-${over.kind}${'view' in over ? over.view : 'row' in over ? over.row : 'from' in over ? over.from : ''}`;
   const taken = new Set(places.map((place) => place.page));
   // The old placing was meant for one page; over several the picture starts afresh, covering all. Laid over the same once more it stays.
   const { placing, part: before, ...bare } = content;

@@ -36,6 +36,8 @@ export type SpreadOver =
   | { readonly kind: 'opening'; readonly view: number }
   | { readonly kind: 'row'; readonly row: number }
   | { readonly kind: 'sheet' }
+  /** pages that lie side by side once it is opened out, the first and the last of them (0-based) */
+  | { readonly kind: 'stretch'; readonly from: number; readonly to: number }
   /** all pages of a sheet side by side, as they are read */
   | { readonly kind: 'strip' };
 

@@ -52,6 +52,13 @@ export function pageFaces(run: FoldRun): PageFaces {
   };
 }
 
+/** Whether a face lies against another for good. */
+export const isFaceGlued = (run: FoldRun, { panel, side }: Face): boolean =>
+  run.joined
+    .filter(({ panels }) => panels.includes(panel))
+    .flatMap((meeting) => facesThatMeet(run, meeting))
+    .some(([face]) => face.panel === panel && face.side === side);
+
 type Meeting = Pick<Joined, 'step' | 'panels'>;
 
 /** The faces that come together for good, and what each loses: where the other panel lies, on its own sheet. */

@@ -5,7 +5,16 @@ import { nm } from '../units/nm.ts';
 import { pageFaces } from './page-faces.ts';
 import { headOf } from './read-bound.ts';
 import type { SheetSide, UnfoldHold } from './hold.ts';
-import type { Box, Face, HiddenFace, Page, Reading, ReadingProblem, View } from './reading.ts';
+import {
+  cornersOf,
+  type Box,
+  type Face,
+  type HiddenFace,
+  type Page,
+  type Reading,
+  type ReadingProblem,
+  type View,
+} from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
 import { bounds, outlinesOf, type FlatState } from './state.ts';
 
@@ -206,12 +215,5 @@ function visibleRows(
       .map((panel) => faces[panel]!),
   );
 }
-
-const cornersOf = ({ left, right, top, bottom }: Box) => [
-  { x: left, y: top },
-  { x: right, y: top },
-  { x: right, y: bottom },
-  { x: left, y: bottom },
-];
 
 const distinct = (values: readonly number[]): readonly number[] => [...new Set(values)].sort((a, b) => a - b);

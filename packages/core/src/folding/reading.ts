@@ -1,5 +1,6 @@
 import { at } from '../result.ts';
 import type { Isometry } from '../geometry/isometry.ts';
+import type { Outline } from '../geometry/outline.ts';
 import type { Nm } from '../units/nm.ts';
 import type { SheetSide } from './hold.ts';
 import type { FlatState } from './state.ts';
@@ -48,6 +49,13 @@ export interface Box {
   readonly top: number;
   readonly bottom: number;
 }
+
+export const cornersOf = ({ left, right, top, bottom }: Box): Outline => [
+  { x: left, y: top },
+  { x: right, y: top },
+  { x: right, y: bottom },
+  { x: left, y: bottom },
+];
 
 export interface HiddenFace {
   readonly face: Face;

@@ -78,7 +78,15 @@ export const PURPOSES = {
   slit: ['slit', 'slit-middle'],
   cut: ['cut', 'cut-serpentine'],
   glue: ['glue', 'treat-turn'],
-  collapse: ['collapse', 'to-and-fro-columns', 'to-and-fro-rows', 'to-and-fro-row', 'fold-turn', 'push-to-plus', 'fold-strip'],
+  collapse: [
+    'collapse',
+    'to-and-fro-columns',
+    'to-and-fro-rows',
+    'to-and-fro-row',
+    'fold-turn',
+    'push-to-plus',
+    'fold-strip',
+  ],
   wrap: ['wrap', 'wrap-arms'],
   join: ['join', 'join-strip', 'hinge-on', 'onto-hinge'],
 } as const;

@@ -39,7 +39,9 @@ export const each = <const V extends readonly [string, ...string[]]>(
 /** As many whole numbers as the maker wants, or none. */
 export const numbers = (from: number, to: number, most: number, asked: Asked = {}) =>
   z._default(
-    z.array(z.int().check(z.minimum(from), z.maximum(to))).check(z.maxLength(most), z.meta({ ...asked, numbers: true })),
+    z
+      .array(z.int().check(z.minimum(from), z.maximum(to)))
+      .check(z.maxLength(most), z.meta({ ...asked, numbers: true })),
     [],
   );
 

@@ -8,7 +8,15 @@ import { rightAngleSection } from './right-angle-section.ts';
 import { slitBook } from './slit-book.ts';
 
 /** Every form there is: one file each, one line here. */
-const DECLARED = [slitBook, meanderBook, nestedBooklet, foldOutBooklet, rightAngleSection, plainFold, concertina] as const;
+const DECLARED = [
+  slitBook,
+  meanderBook,
+  nestedBooklet,
+  foldOutBooklet,
+  rightAngleSection,
+  plainFold,
+  concertina,
+] as const;
 
 type Declared = (typeof DECLARED)[number];
 export type FormId = Declared['id'];

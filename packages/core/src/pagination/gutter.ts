@@ -23,8 +23,9 @@ export function meetsPage(plan: FoldedBook, page: number): number | undefined {
 const meetings = (plan: FoldedBook): ReadonlyMap<number, number> =>
   new Map(
     plan.reading.views.flatMap((view): [number, number][] => {
-      const { left, right, hinge } = view;
-      if (left === null || right === null || hinge !== 'spine' || isTrueSpread(plan, view)) return [];
+      const { left, right, hinge, unfolded } = view;
+      // Unfolded, a picture is cut where its pages lie: nothing is hidden between them.
+      if (left === null || right === null || unfolded || hinge !== 'spine' || isTrueSpread(plan, view)) return [];
       return [
         [left, right],
         [right, left],

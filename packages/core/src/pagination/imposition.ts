@@ -1,6 +1,6 @@
 import { affineAfter, quarterTurn, translation, type Affine } from '../geometry/affine.ts';
 import { bottom, meet, right, scaledAboutCentre, type Rect } from '../geometry/rect.ts';
-import { sheetSize, sidesOf } from '../folding/laid-paper.ts';
+import { sheetSize, sidesOf, toNm } from '../folding/laid-paper.ts';
 import type { SheetSide } from '../folding/hold.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { NM_PER_INCH } from '../units/nm.ts';
@@ -10,6 +10,8 @@ import type { PageContent } from '../document/pages.ts';
 import type { Printing } from '../document/printing.ts';
 import type { PrintedBook } from '../printing/print-layout.ts';
 import { unreachedOn } from '../printing/reach.ts';
+import { bounds } from '../folding/state.ts';
+import { isFaceGlued } from '../folding/page-faces.ts';
 import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';
 import { creepOf } from './creep.ts';
 import { shareAsPrinted } from './gutter.ts';
@@ -102,7 +104,8 @@ function layOnPlace(
   shrink: number,
 ): PlacedContent {
   const room = scaledAboutCentre(place.rect, shrink);
-  const clip = content.fit === 'bleed' ? overTheEdge(room, paperOnFace(plan, place), printing.bleed) : room;
+  const within = content.fit === 'bleed' ? overTheEdge(room, paperOnFace(plan, place), printing.bleed) : room;
+  const clip = content.part ? overBareEnds(plan, place, within, printing.bleed) : within;
   // A picture that runs on over the spine stays where it meets its other half.
   const moved = content.part ? 0 : creepOf(folioOfPage(plan, place.page).folio, printing.creep);
   const { box, toSheet } = pageOnSheet(place, room, moved);
@@ -140,6 +143,29 @@ function overTheEdge(room: Rect, paper: Rect, bleed: number): Rect {
   const far = near(right(room), right(paper)) ? right(paper) + bleed : right(room);
   const low = near(bottom(room), bottom(paper)) ? bottom(paper) + bleed : bottom(room);
   return { left, top, width: far - left, height: low - top };
+}
+
+/**
+ * A picture over several pages runs on over what beside its page is no page: all over a tab that is seen, by the bleed over one that is glued down, and by the
+ * bleed under what covers the rest of its panel.
+ */
+function overBareEnds({ run, reading }: FoldedBook, { page, sheet, side }: PagePlace, clip: Rect, bleed: number): Rect {
+  const { laid } = run;
+  const { face, left: seen } = reading.pages[page]!;
+  const own = bounds([laid.panels[face.panel]!.outline]);
+  const ends = seen ?? own;
+  const tabs = laid.panels.flatMap(({ sheet: of, label, outline }, panel) =>
+    of === sheet && laid.bare.has(label) ? [{ panel, box: bounds([outline]) }] : [],
+  );
+  const over = (edge: 'left' | 'right'): number => {
+    if (ends[edge] !== own[edge]) return Math.min(bleed, toNm(laid, Math.abs(ends[edge] - own[edge])));
+    const tab = tabs.find(({ box }) => box[edge === 'left' ? 'right' : 'left'] === own[edge]);
+    if (!tab) return 0;
+    const width = toNm(laid, tab.box.right - tab.box.left);
+    return isFaceGlued(run, { panel: tab.panel, side }) ? Math.min(bleed, width) : width;
+  };
+  const [west, east] = side === 'A' ? [over('left'), over('right')] : [over('right'), over('left')];
+  return { ...clip, left: clip.left - west, width: clip.width + west + east };
 }
 
 function layOn(

@@ -18,6 +18,21 @@ export interface SpreadWay {
 const isAmong = (views: readonly View[], row: readonly number[]): boolean =>
   views.some((one) => one.row?.join() === row.join());
 
+/** Across the opening in which a page is met; of something unfolded, across all that lies open there. */
+function ofOpening(plan: FoldedBook, view: number): SpreadWay {
+  const { row, unfolded } = plan.reading.views[view]!;
+  const shared = { over: { kind: 'opening', view }, how: 'in-the-book' } as const;
+  return unfolded && row && row.length > 2
+    ? { kind: 'unfolded', ...shared, row }
+    : { kind: 'opening', ...shared, isOnePiece: isTrueSpread(plan, plan.reading.views[view]!) };
+}
+
+/** How many pages lie side by side from this one on, once it is opened out; fewer than two: none do. */
+export function stretchFrom({ reading }: FoldedBook, page: number): number {
+  const view = reading.views.find(({ row, unfolded }) => unfolded && row?.includes(page));
+  return view ? view.row!.length - view.row!.indexOf(page) : 0;
+}
+
 /** What a page's picture can be laid over: only what takes this page in. */
 export function spreadWays(plan: FoldedBook, page: number): readonly SpreadWay[] {
   const takes = ({ over, how }: SpreadWay) => spreadPages(plan, over, how).some((one) => one.page === page);
@@ -26,12 +41,7 @@ export function spreadWays(plan: FoldedBook, page: number): readonly SpreadWay[]
   const rows = spreadRows(plan);
   const row = rows.find((one) => takes({ kind: 'row-read', over: { kind: 'row', row: one }, how: 'in-the-book' }));
   const ways: readonly SpreadWay[] = [
-    {
-      kind: 'opening',
-      over: { kind: 'opening', view },
-      how: 'in-the-book',
-      isOnePiece: isTrueSpread(plan, views[view]!),
-    },
+    ofOpening(plan, view),
     // Wherever the page lies among more than two: a flap opened out, a sheet unfolded.
     ...views.flatMap((one, i): readonly SpreadWay[] =>
       i !== view && one.row && one.row.length > 2 && one.row.includes(page) && !isAmong(views.slice(0, i), one.row)

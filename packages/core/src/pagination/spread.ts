@@ -1,8 +1,10 @@
 import { bottom, right, type Rect } from '../geometry/rect.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { isOneSide } from '../folding/laid-paper.ts';
+import { moveOutline } from '../geometry/outline.ts';
+import { isOneSide, toNm } from '../folding/laid-paper.ts';
+import { bounds } from '../folding/state.ts';
 import { lastMoment } from '../folding/run.ts';
-import { isStacked, type View } from '../folding/reading.ts';
+import { cornersOf, isStacked, type View } from '../folding/reading.ts';
 import { at } from '../result.ts';
 import type { Part, SpreadHow, SpreadOver } from '../document/pages.ts';
 import { pagePlaces, sizeAsRead, type PagePlace } from './page-places.ts';
@@ -37,6 +39,10 @@ export function spreadPages(plan: FoldedBook, over: SpreadOver, how: SpreadHow):
   if (over.kind === 'opening') {
     const view = plan.reading.views[over.view];
     return view ? asShares(openingCells(plan, view)) : [];
+  }
+  if (over.kind === 'stretch') {
+    const view = viewOfStretch(plan, over);
+    return view ? asShares(unfoldedCells(plan, view).filter(({ page }) => page >= over.from && page <= over.to)) : [];
   }
   if (!isOneSide(plan.run.laid)) return [];
   const places = pagePlaces(plan).filter(({ page }) => over.kind !== 'row' || rowOf(plan, page) === over.row);
@@ -85,9 +91,39 @@ function bookCells(plan: FoldedBook, places: readonly PagePlace[], inRows: boole
   });
 }
 
+/** The opening in which pages lie side by side in one row; undefined where they never do. */
+const viewOfStretch = ({ reading }: FoldedBook, { from, to }: { readonly from: number; readonly to: number }) =>
+  reading.views.find(({ row, unfolded }) => unfolded && row?.includes(from) && row.includes(to));
+
+/**
+ * The pages of a row where they lie once it is opened out: what is narrowed, hidden under a tab or left open between two ends is neither stretched nor left out of the
+ * picture, which runs on as if it were whole.
+ */
+function unfoldedCells(plan: FoldedBook, { row = [], unfolded }: View): readonly Cell[] {
+  const { moment, over } = unfolded!;
+  const { laid, moments } = plan.run;
+  const { placed } = at(moments, moment).flat;
+  return row.map((page): Cell => {
+    const { face, left: seen } = at(plan.reading.pages, page);
+    const {
+      left,
+      right: end,
+      top,
+      bottom: low,
+    } = bounds([moveOutline(at(placed, face.panel), seen ? cornersOf(seen) : at(laid.panels, face.panel).outline)]);
+    const [x, y] = [toNm(laid, over ? -end : left), toNm(laid, top)];
+    return {
+      page,
+      window: { left: x, top: y, width: toNm(laid, end - left), height: toNm(laid, low - top) },
+      turned: 0,
+    };
+  });
+}
+
 /** The pages of an opening as they lie before the reader. At a fold-out of a strip the page before its fold lies head down. */
 function openingCells(plan: FoldedBook, view: View): readonly Cell[] {
   const { left, right: after, toward, headDown, row, unfolded } = view;
+  if (row && unfolded) return unfoldedCells(plan, view);
   if (row)
     return bookCells(
       plan,

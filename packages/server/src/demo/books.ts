@@ -304,6 +304,40 @@ const bleeding = (pages: number): Command => ({
 
 const say = (at: number, words: Partial<Omit<BookPage, 'content'>>): Command => ({ kind: 'say', page: at, words });
 
+/** One bank along the front, the other along the back, each one long picture. */
+function banks({ words }: Lettering): readonly Picture[] {
+  const h = 140;
+  const bank = (width: number, ground: string, title: string, hulls: readonly number[]): Picture =>
+    page(
+      width,
+      h,
+      ground,
+      moon(width - 150, 34, 13),
+      { d: hills(width, 70), fill: pale },
+      { d: hills(width, 84, 61), fill: teal },
+      ...Array.from({ length: Math.floor(width / 210) }, (_, i) =>
+        gull(70 + i * 210 + ((i * 37) % 90), 26 + ((i * 23) % 24), 1),
+      ),
+      ...hulls.map((x, i) => ferry(x, 92 + ((i * 11) % 9), 1.2, i % 2 ? persimmon : ink)),
+      ...Array.from({ length: Math.floor(width / 520) }, (_, i) => heron(330 + i * 520, 122, 1.1)),
+      waves(width, 112, [paper, pale, paper], 6, 14),
+      { d: words('title', title, 12, 24, 13), fill: ink },
+    );
+  return [
+    bank(2280, sand, 'Both banks', [210, 640, 1120, 1490, 1980]),
+    bank(2280, blush, 'and back again', [420, 900, 1700]),
+  ];
+}
+
+/** Low hills all along, never twice alike within a panel or two. */
+const hills = (width: number, y: number, step = 47): string => {
+  const tops = Array.from(
+    { length: Math.ceil(width / step) },
+    (_, i) => `q${step / 2} ${-8 - ((i * 29) % 19)} ${step} 0`,
+  );
+  return `M0 ${y}${tops.join('')}V118H0Z`;
+};
+
 /** Many gulls over the river, for the back of the sheet. */
 function flock({ words }: Lettering): Picture {
   const [w, h] = [279.4, 215.9];
@@ -370,6 +404,23 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
         { kind: 'set-lettering', lettering: { numbers: 'foot-outside', size: mm(3) } },
       ],
       called: 'seven of nine drawn',
+    },
+    {
+      title: 'Both Banks',
+      form: {
+        id: 'concertina',
+        parameters: { panels: 24, panelWidth: mm(95), panelHeight: mm(140), sides: 'both', insetBy: mm(0.22) },
+      },
+      sheet: { width: mm(700), height: mm(1000), fibre: 'along-width' },
+      edition: { copies: 15, from: 'Chart room, large' },
+      numbering: 'cover-is-1',
+      printing: { ...USUAL_PRINTING, margin: 'shrink' },
+      files: async () => [{ name: 'both banks.pdf', bytes: await asPdf(banks(lettering), 'Both Banks') }],
+      onto: [0, 24],
+      then: [
+        { kind: 'spread', page: 0, over: { kind: 'stretch', from: 0, to: 23 }, how: 'in-the-book' },
+        { kind: 'spread', page: 24, over: { kind: 'stretch', from: 24, to: 45 }, how: 'in-the-book' },
+      ],
     },
     {
       title: 'Twenty Tides',

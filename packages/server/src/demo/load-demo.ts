@@ -5,9 +5,8 @@ import type { BookDocument } from '@eight-up/core/document/document';
 import type { PageContent } from '@eight-up/core/document/pages';
 import { newBook } from '@eight-up/core/book/new-book';
 import { takePaper, taskOnAny } from '@eight-up/core/cutting/chosen';
-import { planOnPaper } from '@eight-up/core/cutting/plan-on-paper';
+import type { CuttingJobs } from '@eight-up/core/cutting/jobs';
 import { planBook } from '@eight-up/core/forms/planned-book';
-import { finish } from '@eight-up/core/long-work';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { namePoint } from '../books/history.ts';
 import { createBook, revise } from '../books/service.ts';
@@ -53,7 +52,7 @@ async function putOnShelf(
       ? [{ kind: 'hang-poster', poster: filling(await received(receiving, [await poster()]))[0]! } as const]
       : []),
     ...then,
-    ...(edition ? cutFrom(made.value, edition, drawer) : []),
+    ...(edition ? await cutFrom(receiving.pool, made.value, edition, drawer) : []),
   ];
   for (const command of commands) await revise(em, id, { expect: undefined, window: 'demo' }, command);
   if (called) await namePoint(em, id, commands.length, called);
@@ -62,18 +61,20 @@ async function putOnShelf(
 const placed = (contents: readonly PageContent[], onto: DemoBook['onto']): readonly Command[] =>
   onto ? onto.map((page, i) => ({ kind: 'replace', page, content: contents[i]! })) : [{ kind: 'place', contents }];
 
-/** An edition of one size cut from a paper of the drawer. */
-function cutFrom(
+/** An edition cut from a paper of the drawer. */
+async function cutFrom(
+  pool: WorkPool,
   book: BookDocument,
   { copies, from }: NonNullable<DemoBook['edition']>,
   drawer: readonly Paper[],
-): readonly Command[] {
+): Promise<readonly Command[]> {
   const folded = planBook(book.form, book.sheet);
   const paper = drawer.find(({ name }) => name === from);
   if (!folded.ok || !paper) throw new Error(`the demo's ${book.title} cannot be cut from ${from}`);
   const kit = { ...book.kit, copies };
   const task = taskOnAny(folded.value, { kit }, 'text');
-  const plan = finish(planOnPaper(task, paper, 'own', undefined, 'exact'));
+  const input = { task, paper, grain: 'own' } as const;
+  const plan = (await pool.run('search', { kind: 'plan', input })) as CuttingJobs['plan']['answer'];
   if (!plan.ok) throw new Error(`the demo's ${book.title} cannot be cut from ${from}: ${plan.problem.code}`);
   return [
     { kind: 'set-kit', kit },

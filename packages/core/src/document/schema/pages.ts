@@ -13,6 +13,7 @@ export const placingSchema = z.strictObject({
 
 export const share = z.number().min(0).max(1);
 export const spreadOver = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('stretch'), from: pageIndex, to: pageIndex }),
   z.strictObject({ kind: z.literal('opening'), view: pageIndex }),
   z.strictObject({ kind: z.literal('row'), row: pageIndex }),
   z.strictObject({ kind: z.literal('sheet') }),

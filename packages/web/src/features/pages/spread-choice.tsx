@@ -1,7 +1,7 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { pagesOfPart } from '@eight-up/core/pagination/spread';
-import { spreadWays } from '@eight-up/core/pagination/spread-ways';
+import { spreadWays, stretchFrom } from '@eight-up/core/pagination/spread-ways';
 import { splitSentence, spreadWayWords } from '@eight-up/words/pages';
 import type { Part, SpreadHow, SpreadOver } from '@eight-up/core/document/pages';
 import { hiddenInGutter, meetsPage } from '@eight-up/core/pagination/gutter';
@@ -9,6 +9,7 @@ import { folioOfPage } from '@eight-up/core/folding/nest';
 import { mm } from '@eight-up/core/units/nm';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
+import { NumberField } from '../../ui/number-field.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
 import { textLines } from './text-lines.ts';
 import { KeepClearMarks } from './keep-clear-marks.tsx';
@@ -77,6 +78,8 @@ function TwoPieces({ book, page, part }: SpreadProps & { readonly part: Part }) 
 function Ways({ book, page }: SpreadProps) {
   const { plan, derived } = book;
   const ways = useMemo(() => spreadWays(plan, page), [plan, page]);
+  const side = stretchFrom(plan, page);
+  const [many, setMany] = useState(4);
   const part = book.book.pages[page]!.content?.part;
   const laid = part && JSON.stringify([part.over, part.how]);
   const lay = (over: SpreadOver, how: SpreadHow) => {
@@ -90,6 +93,25 @@ function Ways({ book, page }: SpreadProps) {
   };
   return (
     <ul className="mt-1 flex flex-col gap-1">
+      {side > 2 && (
+        <li className="flex items-end gap-2">
+          <NumberField
+            label="Panels from this one on"
+            value={Math.min(many, side)}
+            digits={0}
+            from={2}
+            to={side}
+            onChange={setMany}
+          />
+          <button
+            type="button"
+            className="action py-1"
+            onClick={() => lay({ kind: 'stretch', from: page, to: page + Math.min(many, side) - 1 }, 'in-the-book')}
+          >
+            Lay it over these
+          </button>
+        </li>
+      )}
       {ways.map((way) => {
         const { over, how } = way;
         const { name, hint } = spreadWayWords(way, derived.names, plan.run.glued.length > 0);
