@@ -38,9 +38,7 @@ export function stripsWords(strips: readonly StripInBook[]): string {
     else list.push({ panels, times: 1 });
     return list;
   }, []);
-  const lengths = groups
-    .map(({ panels, times }) => (times > 1 ? `${times} of ${panels}` : `one of ${panels}`))
-    .join(', ');
+  const lengths = groups.map(({ panels, times }) => (times > 1 ? `${times} × ${panels}` : String(panels))).join(' + ');
   const valleys = strips.filter(({ joint }) => joint === 'valley').length;
   const sides =
     joints === 0

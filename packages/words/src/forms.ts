@@ -1,9 +1,12 @@
 import { counted } from './counted.ts';
+import { formWords } from './forms/registry.ts';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { USUAL_PRINTING } from '@eight-up/core/document/usual';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import type { FormFamily } from '@eight-up/core/forms/form';
 import { needsOf, type Need } from '@eight-up/core/forms/needs';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
+import { at } from '@eight-up/core/result';
 import { foliosPerSection } from '@eight-up/core/folding/nest';
 import { grainName } from '@eight-up/core/paper/sheet-size';
 import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
@@ -58,7 +61,9 @@ export function factsSentence(
       : counted(pages, 'page to read', 'pages to read'),
     plan.reading.gaps.length ? counted(leaves, 'leaf', 'leaves') : counted(leaves, 'panel'),
     ...(foldOuts ? [counted(foldOuts, 'fold-out')] : []),
-    ...(hidden ? [`${counted(hidden, 'printed face')} hidden by glue`] : []),
+    ...(hidden
+      ? [`${counted(hidden, 'printed face')} ${underCover(plan) ? 'under the covers' : 'hidden by glue'}`]
+      : []),
   ];
   return `${parts.join(', ')}; closed ${isTrimmed ? 'and trimmed ' : ''}${measureSize(width, height, unit)}.`;
 }
@@ -66,10 +71,11 @@ export function factsSentence(
 /** Sheets, sections, blanks and bolts, where a form has them: what has to be known before printing. */
 export function printedSheetsSentence(plan: FoldedBook): string | undefined {
   const { run, reading, form, parameters } = plan;
-  const sheets = run.laid.sheets.length;
+  const sheets = run.laid.sheets.filter((_, sheet) => sidesOf(run.laid, sheet).length > 0).length;
   const blanks = form.asksPages ? reading.pages.length - form.asksPages.asked(parameters) : 0;
+  const { one, many } = form.cutFromSheet ? formWords(form.id) : { one: 'sheet', many: 'sheets' };
   const parts = [
-    ...(sheets > 1 || blanks > 0 ? [`${counted(sheets, 'sheet')}${sectionsWords(foliosPerSection(plan))}.`] : []),
+    ...(sheets > 1 || blanks > 0 ? [`${counted(sheets, one, many)}${sectionsWords(foliosPerSection(plan))}.`] : []),
     ...(blanks > 0
       ? [
           `${counted(blanks, 'page')} at the end ${blanks === 1 ? 'stays blank: the back cover' : 'stay blank, the back cover among them'}.`,
@@ -107,7 +113,9 @@ function sectionsWords(sections: readonly number[]): string {
 }
 
 /** Which grain is best: fibres along the spine, the last fold; and why one would heed it. */
-export function grainSentence({ sheet, reading }: FoldedBook): string {
+export function grainSentence({ sheet, reading, form }: FoldedBook): string {
+  if (form.cutFromSheet)
+    return 'Strips are cut with their folds along the fibres of the sheet: they fold clean and lie closed.';
   const upright = reading.spineAxis === 'vertical';
   const name = grainName({ ...sheet, fibre: upright ? 'along-height' : 'along-width' });
   const which = name === 'long' || name === 'short' ? `${name}-grain paper` : 'paper';
@@ -133,8 +141,21 @@ export function flapThicknessSentence({ reading }: FoldedBook, thickness: Nm, un
   return `Closed, ${measure(nm(reading.leaves * thickness), unit)} thick at the spine and up to ${measure(nm((reading.leaves + flaps) * thickness), unit)} towards the fore-edge: ${counted(flaps, 'flap')} more. Spread them over the folios, and over both sides.`;
 }
 
+/** Whether what is hidden lies under covers, not under the glue of a turn. */
+const underCover = ({ reading }: FoldedBook): boolean => reading.hidden.some(({ why }) => why === 'cover');
+
+/** What covers hide of a book that is printed on one side need not be hidden: the last panel but one, or one panel more. */
+function underCovers({ reading, run, form, parameters }: FoldedBook): string | undefined {
+  if (reading.hidden.every(({ face }) => sidesOf(run.laid, at(run.laid.panels, face.panel).sheet).length > 1))
+    return undefined;
+  return formWords(form.id).hidden?.(parameters);
+}
+
 /** The one sentence where a choice hides printed faces, else undefined. */
-export const hiddenSentence = ({ reading }: FoldedBook): string | undefined =>
+export const hiddenSentence = (plan: FoldedBook): string | undefined =>
+  underCover(plan) ? underCovers(plan) : hiddenByGlue(plan);
+
+const hiddenByGlue = ({ reading }: FoldedBook): string | undefined =>
   reading.hidden.length
     ? `Glueing these turns shut hides ${counted(reading.hidden.length, 'printed face')}: nobody will read them.`
     : undefined;

@@ -27,7 +27,7 @@ export function viewWords({ views }: Pick<Reading, 'views'>, names: readonly str
       title: unfolded.over ? 'Turned over' : 'Unfolded',
       sentence: isStacked(shown)
         ? `One above another, from the top, lie pages ${listed(names, [left, right])}.`
-        : `Side by side lie pages ${listed(names, row ?? [left, right])}.`,
+        : `Side by side lie pages ${row && row.length > MOST_NAMED ? sideBySide(names, row) : listed(names, row ?? [left, right])}.`,
     };
   if (opened)
     return {
@@ -49,12 +49,17 @@ function foldOutWords({ hinge, left, right, toward, headDown }: View, names: rea
   return ` This is a fold-out: it opens round its fold at the ${hinge}${lies}${onItsHead}.`;
 }
 
+/** Pages that lie side by side; of many the first and the last. */
+const sideBySide = (names: readonly string[], row: readonly number[]): string =>
+  row.length > MOST_NAMED ? `${names[row[0]!]} to ${names[row.at(-1)!]}` : row.map((page) => names[page]).join(' · ');
+const MOST_NAMED = 8;
+
 /** The line below an opening drawn flat; empty where the pages say it themselves. */
 export function openingTitle(view: View, names: readonly string[]): string {
   const { gap, hinge, left, right, headDown, opened, unfolded, row } = view;
   if (gap === 'front') return 'Front cover';
   if (gap === 'back') return 'Back cover';
-  const alone = row && row.length > 2 ? row.map((page) => names[page]).join(' · ') : '';
+  const alone = row && row.length > 2 ? sideBySide(names, row) : '';
   if (opened) return `Flap opened out: ${alone}`;
   if (unfolded) {
     const pages = isStacked(view)

@@ -98,6 +98,8 @@ export function planProblemWords(problem: PlanProblem, unit: LengthUnit): string
       return `A flap of ${measure(problem.flap, unit)} is wider than the page it folds onto allows: ${measure(problem.most, unit)} at most, or it meets the gutter. Make it narrower, or take a wider sheet. The book is as it was.`;
     case 'panel-too-narrow':
       return `Panel ${problem.panel + 1} would be ${measure(problem.width, unit)} wide; below ${measure(problem.least, unit)} no hand folds it. Take fewer panels, narrow them less, or take a wider sheet. The book is as it was.`;
+    case 'covers-hide-all':
+      return 'Both printed panels would lie under the covers, and nothing is left to read. Begin with a valley, or print more panels. The book is as it was.';
     case 'hinge-wider-than-panels':
       return `Half a hinge of ${measure(problem.hinge, unit)} would reach past a panel of ${measure(problem.panelWidth, unit)}. Make the hinge narrower. The book is as it was.`;
     case 'tab-wider-than-panel':

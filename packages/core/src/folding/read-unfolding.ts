@@ -109,7 +109,8 @@ export function readUnfolding(run: FoldRun, { how, covered = [] }: UnfoldHold): 
     views,
     backPage: number(back),
     leaves: layers.length,
-    width: nm((box.right - box.left) / run.laid.scale),
+    // Panels narrowed against the thickness of paper lie aside here, where paper has none; in the hand they do not.
+    width: nm((how === 'front-then-back' ? widest(run) : box.right - box.left) / run.laid.scale),
     height: nm((box.bottom - box.top) / run.laid.scale),
     spineAxis: 'vertical',
     bolts: [],
@@ -128,6 +129,13 @@ function momentsOpened(how: UnfoldHold['how'], last: number, open: number): read
       return [open];
   }
 }
+
+/** Of all panels but tabs. */
+const widest = ({ laid }: FoldRun): number =>
+  laid.panels.reduce((most, { label, outline }) => {
+    const { left, right } = bounds([outline]);
+    return laid.bare.has(label) ? most : Math.max(most, right - left);
+  }, 0);
 
 /** Faces by twos: as they come, or only those that face one another in the closed pile. */
 const inPairs =

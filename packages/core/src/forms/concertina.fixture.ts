@@ -5,7 +5,7 @@ import type { FormFixture } from './fixture.ts';
 export const concertinaFixture: FormFixture = {
   // Any sheet of the tests takes them: two panels and a tab are never longer than its shorter side.
   choices: fc.record({
-    panels: fc.integer({ min: 2, max: 14 }),
+    panels: fc.integer({ min: 3, max: 14 }),
     panelWidth: fc.integer({ min: 16, max: 22 }).map(mm),
     panelHeight: fc.constant(mm(30)),
     tab: fc.integer({ min: 3, max: 12 }).map(mm),

@@ -1,4 +1,5 @@
 import { planOn, problemOf, type Concertina, type ConcertinaPlan } from '../concertina/concertina.ts';
+import { endsOf } from '../concertina/ends.ts';
 import { foldAfter, jointsAfter, stripsInBook, type StripInBook } from '../concertina/joint-side.ts';
 import type { Strips } from '../concertina/strip-lengths.ts';
 import type { Assembly, PartPlan, SheetPlan } from '../folding/assembly.ts';
@@ -154,7 +155,7 @@ function partsOf(p: P, laid: readonly LaidStrip[]): readonly PartPlan[] {
     }),
     printed: [],
     paper: p.joint === 'tape' ? 'none' : 'its-own',
-    bare: laid.slice(1).flatMap((_, i) => [0, 1].map((side) => panelOf(laid.length + i, side, 2))),
+    bare: laid.slice(1).flatMap((_, i) => [0, 1].map((half) => panelOf(sheetOf(p, laid.length).hinge(i), half, 2))),
   };
   return p.hingeOn === 'back' ? [strips, hinges] : [hinges, strips];
 }
@@ -273,7 +274,7 @@ export const concertina: Form<P, 'concertina'> = {
   variants: [],
   beginsWith: () => undefined,
   refuses: (p, sheet) => {
-    const problem = problemOf(bookOf(p)) ?? hingeProblem(p);
+    const problem = problemOf(bookOf(p)) ?? hingeProblem(p) ?? coverProblem(p);
     if (problem) return fail(problem);
     const strips = stripsOf(p, sheet);
     return strips.ok ? ok(null) : strips;
@@ -311,3 +312,6 @@ const hingeProblem = (p: P): FormProblem | undefined =>
     : p.joint === 'tab' && p.insetBy >= p.panelWidth / 2
       ? { code: 'panel-too-narrow', panel: 0, width: nm(p.panelWidth - p.insetBy), least: mm(10) }
       : undefined;
+
+const coverProblem = (p: P): FormProblem | undefined =>
+  endsOf(p.panels, p.first, p.covers, p.sides === 'both').shown < 1 ? { code: 'covers-hide-all' } : undefined;

@@ -37,6 +37,8 @@ export type FormProblem =
   /** a flap wider than the leaf that it folds onto, less what it stays away from the gutter */
   | { readonly code: 'flap-wider-than-leaf'; readonly flap: Nm; readonly most: Nm }
   /** panels narrowed until one is too narrow to be folded */
+  /** every printed face lies under a cover */
+  | { readonly code: 'covers-hide-all' }
   /** half of a hinge strip is to lie on one panel */
   | { readonly code: 'hinge-wider-than-panels'; readonly hinge: Nm; readonly panelWidth: Nm }
   | { readonly code: 'panel-too-narrow'; readonly panel: number; readonly width: Nm; readonly least: Nm }

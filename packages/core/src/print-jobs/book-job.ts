@@ -11,6 +11,9 @@ import { impose, layPoster, overhang, type Laid } from '../pagination/imposition
 import { backsTurned, correctionFor } from '../printer/printer.ts';
 import { MARK_ROOM, printLayout, type PrintLayout } from '../printing/print-layout.ts';
 import { fail, ok, type Result } from '../result.ts';
+import type { LengthUnit } from '../units/measure.ts';
+import type { PrinterPage } from './printer-pages.ts';
+import { tilePages, type TilePlace } from './tiles.ts';
 import { movedThings, type Printed, type PrintJob, type PrintPage } from './print-job.ts';
 import { nm } from '../units/nm.ts';
 
@@ -23,6 +26,14 @@ export interface PrintChoice {
   readonly sheets?: readonly number[];
   /** papers in which order; left out: the outermost first */
   readonly order?: 'outermost-first' | 'innermost-first';
+  /** each back after its front, for printers that turn papers, or all backs after all fronts; left out: as strips ask, which none turns, else each */
+  readonly backs?: 'after-each' | 'after-all' | undefined;
+  /** at their own size over several papers that a printer takes; left out: each face on a paper of its own */
+  readonly tiled?: {
+    readonly paper: PrinterPage;
+    readonly unit: LengthUnit;
+    readonly say: (place: TilePlace) => string;
+  };
 }
 
 /** The paper to print on is smaller than one sheet of the book. */
@@ -47,7 +58,7 @@ export function bookJob(
   plan: FoldedBook,
   book: BookDocument,
   assets: AssetLookup,
-  { face, flip, sheets, order = 'outermost-first' }: PrintChoice,
+  { face, flip, sheets, order = 'outermost-first', backs, tiled }: PrintChoice,
 ): Result<PrintJob, PaperTooSmall> {
   const { printing } = book;
   const every = printedFaces(plan, book, assets);
@@ -61,7 +72,12 @@ export function bookJob(
   const layout = printLayout(plan, book, over);
   if (!layout) return fail({ code: 'paper-to-print-on-too-small' });
   const marked = printing.onto !== null || over > 0;
-  const pages = papersOf(faces, layout, order).map(({ first, side, onPaper }): PrintPage => {
+  const papers = papersOf(faces, layout, order);
+  const afterAll = (backs ?? (plan.form.cutFromSheet ? 'after-all' : 'after-each')) === 'after-all';
+  const inOrder = afterAll
+    ? (['A', 'B'] as const).flatMap((side) => papers.filter((one) => one.side === side))
+    : papers;
+  const pages = inOrder.flatMap(({ first, side, onPaper }): readonly PrintPage[] => {
     const { width, height } = layout.paperOf(first);
     const things = onPaper.flatMap((one, k): readonly Printed[] => {
       if (!one) return [];
@@ -72,7 +88,9 @@ export function bookJob(
       });
     });
     const { printer } = printing;
-    return {
+    if (tiled)
+      return tilePages({ width, height }, things, tiled.paper, tiled.unit, tiled.say, side === 'A' ? 'front' : 'back');
+    const whole: PrintPage = {
       width,
       height,
       things,
@@ -81,6 +99,7 @@ export function bookJob(
       ...(printer?.measured ? { correction: correctionFor(printer.measured, side) } : {}),
       ...(!printing.onto && over > 0 ? { trimmed: { from: over + MARK_ROOM, bleed: nm(over) } } : {}),
     };
+    return [whole];
   });
   return ok({ title: book.title, pages });
 }

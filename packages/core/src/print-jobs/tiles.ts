@@ -1,7 +1,8 @@
-import { placedItems, type DrawItem } from '../output/drawing.ts';
+import { meet, type Rect } from '../geometry/rect.ts';
+import type { DrawItem } from '../output/drawing.ts';
 import type { LengthUnit } from '../units/measure.ts';
 import { mm } from '../units/nm.ts';
-import type { PrintPage } from './print-job.ts';
+import { movedThings, type Printed, type PrintPage } from './print-job.ts';
 import { PRINTER_PAGES, RIM, type PrinterPage } from './printer-pages.ts';
 import { BAR, scaleBar } from './scale-bar.ts';
 
@@ -29,27 +30,38 @@ export function tilesOf(sheet: Extent, page: PrinterPage) {
   return { tile, columns, rows };
 }
 
-/** A sheet at 1 : 1 over as many printer pages as it takes, with crosses to lay them together by, and a bar; `say` words what stands on the rim. */
+/** What of some things lies within a frame. */
+const within = (things: readonly Printed[], clip: Rect): readonly Printed[] => {
+  const items = things.flatMap((thing): readonly DrawItem[] =>
+    thing.kind === 'original' ? [] : thing.kind === 'within' ? thing.items : [thing],
+  );
+  const originals = things.flatMap((thing): readonly Printed[] => {
+    const common = thing.kind === 'original' ? meet(thing.clip, clip) : undefined;
+    return thing.kind === 'original' && common ? [{ ...thing, clip: common }] : [];
+  });
+  return [...originals, ...(items.length > 0 ? [{ kind: 'within' as const, clip, items }] : [])];
+};
+
+/** A sheet at 1 : 1 over as many printer pages as it takes, with crosses to lay them together by, and a bar; `say` words what stands on the rim. Pictures come first, lines and letters on them. */
 export function tilePages(
   sheet: Extent,
-  items: readonly DrawItem[],
+  things: readonly Printed[],
   page: PrinterPage,
   unit: LengthUnit,
   say: (place: TilePlace) => string,
+  side: 'front' | 'back' = 'front',
 ): readonly PrintPage[] {
   const { width, height } = PRINTER_PAGES[page];
   const { tile, columns, rows } = tilesOf(sheet, page);
   return Array.from({ length: rows * columns }, (_, i): PrintPage => {
     const [row, column] = [Math.floor(i / columns), i % columns];
+    // Turned over from left to right, a back lies behind its front.
+    const left = side === 'front' ? column * tile.width : sheet.width - (column + 1) * tile.width;
     return {
       width,
       height,
       things: [
-        {
-          kind: 'within',
-          clip: { left: RIM, top: RIM, ...tile },
-          items: placedItems(items, 1, RIM - column * tile.width, RIM - row * tile.height),
-        },
+        ...within(movedThings(things, RIM - left, RIM - row * tile.height), { left: RIM, top: RIM, ...tile }),
         ...crosses(tile),
         ...scaleBar(BAR[unit], RIM, height - RIM / 2 + mm(3)),
         {

@@ -414,7 +414,7 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
       sheet: { width: mm(700), height: mm(1000), fibre: 'along-width' },
       edition: { copies: 15, from: 'Chart room, large' },
       numbering: 'cover-is-1',
-      printing: { ...USUAL_PRINTING, margin: 'shrink' },
+      printing: USUAL_PRINTING,
       files: async () => [{ name: 'both banks.pdf', bytes: await asPdf(banks(lettering), 'Both Banks') }],
       onto: [0, 24],
       then: [

@@ -7,6 +7,7 @@ import { bookJob, type PrintChoice } from '@eight-up/core/print-jobs/book-job';
 import { cuttingTilesJob } from '@eight-up/core/print-jobs/cutting-tiles-job';
 import { dummyJob, type DummyChoice } from '@eight-up/core/print-jobs/dummy-job';
 import type { PrintJob } from '@eight-up/core/print-jobs/print-job';
+import type { PrinterPage } from '@eight-up/core/print-jobs/printer-pages';
 import { rehearsalJob } from '@eight-up/core/print-jobs/rehearsal-job';
 import { printLayout } from '@eight-up/core/printing/print-layout';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
@@ -29,13 +30,24 @@ const sizeIn =
   ({ width, height }: CutRect): string =>
     measureSize(width, height, unit);
 
+/** What a print file is asked for. */
+interface PrintAsked extends Omit<PrintChoice, 'sheets' | 'tiled'> {
+  readonly sheets?: string | undefined;
+  readonly tiles?: PrinterPage | undefined;
+  readonly unit: LengthUnit;
+}
+
 /** Everything that goes through a printer: how its job is made from a book, and what is asked of it. */
 export const PAPERS_TO_PRINT = {
-  print: ({ doc, assets }: OfBook, asked: Omit<PrintChoice, 'sheets'> & { readonly sheets: string | undefined }) => {
+  print: ({ doc, assets }: OfBook, { tiles, unit, ...asked }: PrintAsked) => {
     const plan = foldedOf(doc);
     const byId = new Map(assets.map((asset) => [asset.id, asset]));
     const sheets = sheetsAsked(plan.run.laid.sheets.length, asked.sheets);
-    const job = bookJob(plan, doc, (id) => byId.get(id), { ...asked, sheets });
+    const job = bookJob(plan, doc, (id) => byId.get(id), {
+      ...asked,
+      sheets,
+      ...(tiles ? { tiled: { paper: tiles, unit, say: tileWords(doc.title, unit) } } : {}),
+    });
     if (!job.ok) throw new Refusal('plan-impossible', PAPER_TOO_SMALL);
     return job.value;
   },

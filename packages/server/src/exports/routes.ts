@@ -42,6 +42,11 @@ export const printQuery = z.object({
     .regex(/^\s*\d{1,4}(\s*-\s*\d{1,4})?(\s*,\s*\d{1,4}(\s*-\s*\d{1,4})?)*\s*$/)
     .optional(),
   flip: z.enum(['long-edge', 'short-edge']).optional(),
+  /** each back after its front, for a printer that turns the paper; or all backs after all fronts, as books of joined strips are given */
+  backs: z.enum(['after-each', 'after-all']).optional(),
+  /** at their own size over several papers, with crosses to lay them together by */
+  tiles: z.enum(['a4', 'a3', 'letter']).optional(),
+  unit: z.enum(['mm', 'in']).default('mm'),
 });
 
 export const dummyQuery = printQuery.pick({ pass: true, order: true, flip: true }).extend({
@@ -74,8 +79,8 @@ export function exportRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): R
   };
 
   paper('print.pdf', 'print.pdf', (query, { printing }) => {
-    const { face, flip, pass, order, sheets } = parseRequest(printQuery, query);
-    const asked = { face: pass ? PASS_FACE[pass] : face, flip: flip ?? printing.flip, sheets, order };
+    const { face, flip, pass, ...others } = parseRequest(printQuery, query);
+    const asked = { ...others, face: pass ? PASS_FACE[pass] : face, flip: flip ?? printing.flip };
     return { paper: 'print', asked };
   });
   paper('rehearsal.pdf', 'feed rehearsal.pdf', (query) => ({

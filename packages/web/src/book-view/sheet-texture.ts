@@ -7,7 +7,7 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { fibres } from '@eight-up/core/output/fibres';
 import { pageNames } from '@eight-up/words/forms';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
-import { withPicture, type PictureSize } from '../pictures/pictures.ts';
+import { sizeFor, withPicture } from '../pictures/pictures.ts';
 
 const LONGER_SIDE = 2048;
 /** So long a face waits for its pictures before it is shown with numbers alone. */
@@ -78,7 +78,7 @@ export async function paintSheet(
   const patience = setTimeout(() => show(canvas), PATIENCE_MS);
   await Promise.all(
     own.map(async (laid) => {
-      if (await paintLaid(context, laid, book, placed.length > 20 ? 240 : 480, scale)) return;
+      if (await paintLaid(context, laid, book, scale)) return;
       places.filter(({ page }) => page === laid.page).forEach((place) => number(place, 'original lost'));
     }),
   );
@@ -97,7 +97,7 @@ export async function paintPoster(
   const { canvas, context, scale } = bareSheet(plan, 0, '#f4f2ea');
   context.translate(canvas.width, 0);
   context.scale(-1, 1);
-  await paintLaid(context, poster, book, 1200, scale);
+  await paintLaid(context, poster, book, scale);
   show(canvas);
 }
 
@@ -119,9 +119,9 @@ async function paintLaid(
   context: CanvasRenderingContext2D,
   { content, clip, matrix, asset }: Laid,
   book: Pick<BookAnswer, 'assets'>,
-  size: PictureSize,
   scale: number,
 ): Promise<boolean> {
+  const size = sizeFor({ ...asset, matrix }, scale);
   const image = await withPicture(book, content, size, async (url) => (url ? load(url) : undefined));
   if (!image) return false;
   context.save();

@@ -15,8 +15,9 @@ interface PagePictureProps {
 
 /** The picture of a page where only that is drawn: one element, since a long book has hundreds. The page around it cuts off what reaches beyond. */
 export function PagePicture({ setting, page, content, width, height, headDown }: PagePictureProps) {
+  const { width: wide } = pageBox(setting, page);
   const picture = useMemo(() => pictureOnPage(setting, page, content), [setting, page, content]);
-  const url = usePagePicture(picture, Math.max(width, height));
+  const url = usePagePicture(picture, width / wide);
   if (picture === 'lost' || !url)
     return <span className="text-sm text-quiet">{picture === 'lost' ? 'original lost' : 'drawing …'}</span>;
   // Boxes on the screen are whole pixels: across and down are scaled each for itself, or a strip of bare paper stays at an edge.

@@ -1,4 +1,5 @@
 import { useSearchParams } from 'react-router';
+import { largestSheet } from '@eight-up/core/folding/laid-paper';
 import { NAMED_SIZES } from '@eight-up/core/paper/sheet-size';
 import type { Action } from '../actions/action.ts';
 import { MadeLink } from '../makings/made-link.tsx';
@@ -124,16 +125,24 @@ const fitsAtHome = ({ width, height }: { readonly width: number; readonly height
 function LargeDummies({ book }: { readonly book: OpenBook }) {
   const unit = useSettings((s) => s.unit);
   const home = NAMED_SIZES.find(({ id }) => id === HOME_PAPERS[unit])!;
-  if (fitsAtHome(book.plan.sheet)) return null;
+  const largest = largestSheet(book.plan.run.laid);
+  if (fitsAtHome(largest)) return null;
   const address = (how: string) => `/api/books/${book.id}/dummy.pdf?unit=${unit}&size=${how}&n=${book.revision}`;
   return (
     <p className="flex flex-wrap gap-x-3 text-sm">
-      <span className="text-quiet">The dummy on {home.name}:</span>
+      <span className="text-quiet">On {home.name}, the dummy:</span>
       <MadeLink className="remedy" href={address('reduced')} title="Numbered dummy, made smaller">
         made smaller
       </MadeLink>
       <MadeLink className="remedy" href={address('tiled')} title="Numbered dummy, in parts">
         full size, in parts
+      </MadeLink>
+      <MadeLink
+        className="remedy"
+        href={`/api/books/${book.id}/print.pdf?unit=${unit}&tiles=${HOME_PAPERS[unit]}&n=${book.revision}`}
+        title="Print file, in parts"
+      >
+        the print file, in parts
       </MadeLink>
     </p>
   );

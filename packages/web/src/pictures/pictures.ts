@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { PageContent } from '@eight-up/core/document/pages';
+import type { Affine } from '@eight-up/core/geometry/affine';
 import type { AssetInfo } from '@eight-up/core/document/asset';
 import { Lending } from './lending.ts';
 
@@ -10,7 +11,20 @@ interface KnownAssets {
 }
 
 /** How large, in pixels of the longer side. */
-export type PictureSize = 240 | 480 | 1200;
+const SIZES = [240, 480, 1200, 4096] as const;
+export type PictureSize = (typeof SIZES)[number];
+
+/** Fine enough for a picture of so many upright nanometres, drawn through a matrix at so many pixels a nanometre. */
+export function sizeFor({ width, height, matrix: [a, b, c, d] }: Drawn, pixels: number): PictureSize {
+  const longer = Math.max(width * Math.hypot(a, b), height * Math.hypot(c, d)) * pixels;
+  return SIZES.find((size) => size * 1.1 >= longer) ?? 4096;
+}
+
+interface Drawn {
+  readonly width: number;
+  readonly height: number;
+  readonly matrix: Affine;
+}
 
 /** Pages of PDFs as pictures that the browser drew; a few more than one screen shows stay for coming back to. */
 const drawn = new Lending<string>(60, (url) => URL.revokeObjectURL(url));

@@ -1,6 +1,6 @@
 import { memo, useMemo } from 'react';
 import type { PageFace, PageFacePicture } from '@eight-up/core/output/page-face';
-import { usePicture } from '../pictures/pictures.ts';
+import { sizeFor, usePicture } from '../pictures/pictures.ts';
 import { DrawingItems } from './drawing-svg.tsx';
 
 interface PageDrawingProps {
@@ -41,10 +41,14 @@ export const PageDrawing = memo(function PageDrawing({ face, pixels, className, 
   );
 });
 
-/** The address of a picture on its page, once it is known. */
+/** The address of a picture on its page, once it is known; `pixels` of the screen for a nanometre of the page. */
 export function usePagePicture(picture: PageFacePicture | 'lost' | null, pixels: number): string | undefined {
   const known = picture === 'lost' ? null : picture;
-  return usePicture({ assets: known ? [{ id: known.asset, kind: known.kind }] : [] }, known, pixels > 260 ? 480 : 240);
+  return usePicture(
+    { assets: known ? [{ id: known.asset, kind: known.kind }] : [] },
+    known,
+    known ? sizeFor(known, pixels) : undefined,
+  );
 }
 
 interface PictureProps {
@@ -56,7 +60,7 @@ interface PictureProps {
 }
 
 function Picture({ picture, w, h, pixels }: PictureProps) {
-  const url = usePagePicture(picture, pixels);
+  const url = usePagePicture(picture, pixels / Math.max(w, h) / 1e6);
   if (picture === 'lost' || !url)
     return (
       <text x={w / 2} y={h / 2} textAnchor="middle" fontSize={w / 12} fill={picture === 'lost' ? '#9a2f08' : '#4e5a53'}>

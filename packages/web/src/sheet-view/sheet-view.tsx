@@ -13,7 +13,7 @@ import { measureNumber } from '@eight-up/core/units/measure';
 import type { Nm } from '@eight-up/core/units/nm';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { useSettings } from '../base/settings.ts';
-import { usePicture } from '../pictures/pictures.ts';
+import { sizeFor, usePicture } from '../pictures/pictures.ts';
 import { DrawingItems } from './drawing-svg.tsx';
 import { Fibres } from './fibres.tsx';
 import { StepLight } from './step-light.tsx';
@@ -86,6 +86,7 @@ export function SheetView(props: SheetViewProps) {
   );
   const covered = new Set(book ? placed.filter(here).map(({ page }) => page) : []);
   const pagesBehind = sidesOf(plan.run.laid, sheet).includes('B');
+  const pixels = SHOWN_PIXELS / Math.max(width, height);
   const unitLength = Math.max(seenW, seenH) / 100;
   const room = { left: 2 * unitLength, top: 6 * unitLength, right: 2 * unitLength, bottom: 2 * unitLength };
   const spin =
@@ -114,18 +115,12 @@ export function SheetView(props: SheetViewProps) {
         <g transform={turnedOver ? `translate(${w} 0) scale(-1 1)` : undefined}>
           <Fibres axis={plan.fibre} width={w} height={h} />
         </g>
-        {turnedOver && book && poster && <PlacedPicture id="poster" laid={poster} book={book} size={1200} />}
+        {turnedOver && book && poster && <PlacedPicture id="poster" laid={poster} book={book} pixels={pixels} />}
         {book &&
           placed
             .filter(here)
             .map((content) => (
-              <PlacedPicture
-                key={content.page}
-                id={String(content.page)}
-                laid={content}
-                book={book}
-                size={places.length > 20 ? 240 : 480}
-              />
+              <PlacedPicture key={content.page} id={String(content.page)} laid={content} book={book} pixels={pixels} />
             ))}
         {step && <StepLight plan={plan} step={step} side={side} sheet={sheet} width={unitLength} />}
         <g style={{ pointerEvents: 'none' }}>
@@ -153,18 +148,23 @@ export function SheetView(props: SheetViewProps) {
   );
 }
 
+/** As many pixels as a sheet's longer side may take on a screen. */
+const SHOWN_PIXELS = 1500;
+
 const PlacedPicture = memo(function PlacedPicture({
   id,
   laid,
   book,
-  size,
+  pixels,
 }: {
   readonly id: string;
   readonly laid: Laid;
   readonly book: Pick<BookAnswer, 'assets'>;
-  readonly size: 240 | 480 | 1200;
+  /** of the screen, for a nanometre of the sheet */
+  readonly pixels: number;
 }) {
-  const url = usePicture(book, laid.content, size);
+  const { width, height } = laid.asset;
+  const url = usePicture(book, laid.content, sizeFor({ width, height, matrix: laid.matrix }, pixels));
   const [arrived, setArrived] = useState<string>();
   const { clip, matrix, asset } = laid;
   return (

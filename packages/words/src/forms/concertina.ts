@@ -1,9 +1,18 @@
 import type { concertina } from '@eight-up/core/forms/concertina';
 import type { Strips } from '@eight-up/core/concertina/strip-lengths';
+import { endsOf, type Covers } from '@eight-up/core/concertina/ends';
 import { stripsInBook } from '@eight-up/core/concertina/joint-side';
 import type { FoldDirection } from '@eight-up/core/folding/step';
-import { stripsWords } from '../concertina.ts';
+import { hiddenByCovers, stripsWords } from '../concertina.ts';
 import type { WordsOf } from './form-words.ts';
+
+interface ConcertinaSettings {
+  readonly panels: number;
+  readonly first: FoldDirection;
+  readonly covers: Covers;
+  readonly sides: 'front' | 'both';
+  readonly strips: Strips;
+}
 
 export const concertinaWords: WordsOf<typeof concertina> = {
   name: 'concertina',
@@ -13,8 +22,13 @@ export const concertinaWords: WordsOf<typeof concertina> = {
     'A long strip folded to and fro between its covers: it reads panel by panel, stands, and pulls open to its whole length.',
   made: 'Cut strips from the sheet, join them end to end, and fold them to and fro; joints are folds like any other.',
   settled: (p) => {
-    const { strips, first } = p as { readonly strips: Strips; readonly first: FoldDirection };
-    return `${stripsWords(stripsInBook(strips, first))} a copy.`;
+    const { strips, first } = p as unknown as ConcertinaSettings;
+    const words = stripsWords(stripsInBook(strips, first));
+    return `A copy takes ${words}.`;
+  },
+  hidden: (p) => {
+    const { panels, first, covers, sides } = p as unknown as ConcertinaSettings;
+    return hiddenByCovers(panels, endsOf(panels, first, covers, sides === 'both'), covers, sides === 'both');
   },
   parameters: {
     panels: 'Panels',

@@ -19,6 +19,8 @@ export interface FormWords<P = Readonly<Record<string, unknown>>> {
   readonly made: string;
   /** what a paper has settled of it, where its parts follow the paper */
   readonly settled?: (p: Readonly<Record<string, unknown>>) => string;
+  /** what its covers hide of the print, and what would hide nothing */
+  readonly hidden?: (p: Readonly<Record<string, unknown>>) => string | undefined;
   readonly parameters: { readonly [K in keyof P]-?: ParameterWords<P[K]> };
 }
 
