@@ -1,7 +1,9 @@
 import type { ConcertinaPlan, ConcertinaProblem } from '@eight-up/core/concertina/concertina';
+import type { ClosedBlock } from '@eight-up/core/concertina/closed-block';
 import type { Covers, Ends } from '@eight-up/core/concertina/ends';
 import type { StripInBook } from '@eight-up/core/concertina/joint-side';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import { nm } from '@eight-up/core/units/nm';
 import { counted } from './counted.ts';
 
 /** Why a concertina does not come out of a paper, and what to do. */
@@ -64,4 +66,25 @@ export function hiddenByCovers(
   if (covers === 'both' && panels % 2 === 1)
     return `${lost} With ${panels - 1} or ${panels + 1} panels, the first fold a valley, both ends turn their backs to the covers.`;
   return `${lost} Begin with a valley, and the backs lie there.`;
+}
+
+/** How a joined block lies closed: how thick at either edge, how far it leans, and on which side its joints lie. */
+export function blockSentence({ left, right, lean, tabs, eachShift }: ClosedBlock, unit: LengthUnit): string {
+  if (tabs.length === 0) return `Closed, ${measure(left, unit)} thick and square.`;
+  const sides = (['left', 'right'] as const).map((edge) => tabs.filter((tab) => tab.edge === edge).length);
+  const where =
+    sides[0] === 0 || sides[1] === 0
+      ? `${counted(tabs.length, 'joint')}, all at one edge`
+      : `${sides[0]} joints at one edge, ${sides[1]} at the other`;
+  const wedge =
+    left === right
+      ? `${measure(left, unit)} thick`
+      : `${measure(nm(Math.max(left, right)), unit)} thick at one edge, ${measure(nm(Math.min(left, right)), unit)} at the other: a wedge that narrowing does not mend`;
+  const leans =
+    lean === 0
+      ? eachShift === 0
+        ? 'it stands square'
+        : 'the shifts of its joints cancel'
+      : `it leans by ${measure(nm(Math.abs(lean)), unit)}`;
+  return `Closed: ${where}; ${wedge}; ${leans}.`;
 }

@@ -128,6 +128,15 @@ export function perSheetSentence(
     : pieces;
 }
 
+/** What a book made otherwise comes to, against what it is. */
+export function otherwiseSentence(
+  here: { readonly count: number; readonly pieces: number },
+  other: { readonly count: number; readonly pieces: number },
+): string {
+  const against = (more: number): string => (more === 0 ? 'as many' : more < 0 ? `${-more} fewer` : `${more} more`);
+  return `${counted(other.count, 'sheet')}, ${against(other.count - here.count)}; ${counted(other.pieces - 1, 'joint')}, ${against(other.pieces - here.pieces)}.`;
+}
+
 /** Why a paper stands first. */
 export function rankReason(cut: PaperPlan, by: RankBy, copies: number, { unit, currency }: MakerSettings): string {
   const left = `${percent(cut.waste)} of the sheets left over`;

@@ -19,6 +19,10 @@ export function viewWords({ views }: Pick<Reading, 'views'>, names: readonly str
   const shown = views[view]!;
   const { left, right, gap, row, opened, unfolded } = shown;
   const name = (page: number | null) => nameOf(names, page);
+  if (shown.stance) {
+    const held = stanceWords(shown, names);
+    if (held) return held;
+  }
   if (gap === 'front')
     return { title: 'The book, closed', sentence: `The front cover is ${name(right)}. Press → to turn its pages.` };
   if (gap === 'back') return { title: 'The back', sentence: `The back cover is ${name(left)}.` };
@@ -40,6 +44,32 @@ export function viewWords({ views }: Pick<Reading, 'views'>, names: readonly str
   };
 }
 
+/** How a concertina is held, where that says more than the pages that lie open. */
+function stanceWords({ stance, left, right, row = [] }: View, names: readonly string[]): StepWords | undefined {
+  switch (stance!.kind) {
+    case 'closed':
+      return undefined;
+    case 'leafed':
+      return {
+        title: `Pages ${listed(names, [left, right])}`,
+        sentence: `${stance!.over ? 'Turned over, it' : 'It'} lies open at ${listed(names, [left, right])}, one pile on either side.`,
+      };
+    case 'whole':
+      return {
+        title: stance!.over ? 'The whole back' : 'The whole front',
+        sentence: `Pulled open, pages ${sideBySide(names, row)} stand side by side.`,
+      };
+    case 'stands':
+      return { title: 'Standing', sentence: 'Stood on its tail, a little open at every fold, it stands by itself.' };
+    case 'star':
+      return {
+        title: 'As a star',
+        sentence:
+          'Its ends laid back to back, the folds at one edge meet in the middle and its openings look outwards.',
+      };
+  }
+}
+
 /** Of a fold-out: round which edge it opens, and where its pages come to lie. */
 function foldOutWords({ hinge, left, right, toward, headDown }: View, names: readonly string[]): string {
   if (hinge === 'spine') return '';
@@ -56,7 +86,8 @@ const MOST_NAMED = 8;
 
 /** The line below an opening drawn flat; empty where the pages say it themselves. */
 export function openingTitle(view: View, names: readonly string[]): string {
-  const { gap, hinge, left, right, headDown, opened, unfolded, row } = view;
+  const { gap, hinge, left, right, headDown, opened, unfolded, row, stance } = view;
+  if (stance && stance.kind !== 'closed' && left === null && right === null) return '';
   if (gap === 'front') return 'Front cover';
   if (gap === 'back') return 'Back cover';
   const alone = row && row.length > 2 ? sideBySide(names, row) : '';

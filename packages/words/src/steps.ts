@@ -69,7 +69,7 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     const last = number === strips.length || strips.length < 2;
     return {
       title: strips.length < 2 ? 'Fold to and fro' : `Fold strip ${number || strips.length} to and fro`,
-      sentence: `${folds === 1 ? 'One fold' : `${folds} folds`} by turns${last ? '' : ', the joint the last of them'}: the first goes ${way}. Lay panel on panel, a card of the panel’s width pushed into the last fold, and sharpen each before the next.`,
+      sentence: `Fold ${folds === 1 ? 'once' : `${folds} times, to and fro`}${last ? '' : ', the joint the last of them'}: the first goes ${way}. Lay panel on panel, a card of the panel’s width pushed into the last fold, and sharpen each before the next.`,
     };
   },
   'beginning-up': () => ({ title: 'Beginning up', sentence: 'Turn the pile over, so that its first panel lies up.' }),

@@ -5,6 +5,7 @@ import type { Nm } from '../units/nm.ts';
 import { onEachWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type EditionPlan, type EditionProblem, type EditionTask } from './edition.ts';
 import type { SolveLinear } from './linear-program.ts';
+import { madeOtherwise, type OtherwiseMade, type OtherWay } from './otherwise.ts';
 import type { CutTask, CuttingProblem, Parent } from './parent.ts';
 import {
   answersOf,
@@ -38,6 +39,17 @@ export interface CuttingJobs {
     readonly input: { readonly task: KitTask; readonly papers: readonly Paper[]; readonly effort: Effort };
     readonly partial: PaperAnswers;
     readonly answer: readonly PaperAnswers[];
+  };
+  /** a book whose parts follow the paper, made otherwise, on one paper */
+  readonly otherwise: {
+    readonly input: {
+      readonly task: KitTask;
+      readonly ways: readonly OtherWay[];
+      readonly paper: Paper;
+      readonly grain: 'own' | 'other' | 'ignored';
+    };
+    readonly partial: never;
+    readonly answer: readonly Result<OtherwiseMade, EditionProblem>[];
   };
   /** one paper, as well as it can be proven */
   readonly plan: {
@@ -97,6 +109,9 @@ const JOBS: { readonly [K in JobKind]: Job<K> } = {
       yield { share: (i + 1) / papers.length, partial: answers };
     }
     return all;
+  },
+  *otherwise({ task, ways, paper, grain }, solve) {
+    return yield* along(madeOtherwise(task, ways, paper, grain, solve));
   },
   *plan({ task, paper, grain }, solve) {
     return yield* along(planOnPaper(task, paper, grain, solve, 'exact'));

@@ -1,6 +1,7 @@
 import { at } from '../result.ts';
 import { moveSegment, type Line } from '../geometry/line.ts';
 import { aboutLine, aboutUpright, after, type Rigid } from './rigid.ts';
+import { stancePose } from './stance.ts';
 import { flatPose, looseness, JOINED_WITHIN, poseAt, type Pose } from './poses.ts';
 import { depthsOf, type BookEdge, type Reading, type View } from './reading.ts';
 import { lastMoment, type FoldRun } from './run.ts';
@@ -14,6 +15,7 @@ import { bounds, liftsOf, outlinesOf, sideUp } from './state.ts';
 export function bookPose(run: FoldRun, reading: Reading, view: number, t: number): Pose {
   const here = at(reading.views, view);
   const next = reading.views[Math.min(view + 1, reading.views.length - 1)]!;
+  if (here.stance && next.stance) return stancePose(run, reading, here.stance, next.stance, t);
   if (here.unfolded) return unfoldedPose(run, reading, here.unfolded, next.unfolded ?? here.unfolded, t);
   const base = flatPose(run.laid, reading.held);
   const held = liftsOf(run.laid, reading.held);

@@ -77,6 +77,7 @@ export function readUnfolding(run: FoldRun, { how, covered = [] }: UnfoldHold): 
   else show(last, false, 'front');
   for (const moment of momentsOpened(how, last, open)) show(moment, false, moment);
   show(open, true, open);
+  const seenSo = how === 'front-then-back' ? withStances(views, seen, flat, tabs) : views;
 
   const layers = flat.order.filter((panel) => !tabs.has(panel)).reverse();
   const front = (panel: number): SheetSide => (sideOf(at(flat.placed, panel)) === 1 ? 'A' : 'B');
@@ -106,7 +107,7 @@ export function readUnfolding(run: FoldRun, { how, covered = [] }: UnfoldHold): 
     hidden: every
       .filter((face) => faces.carries(face) && (isGluedDown(face) || isCovered(face)))
       .map((face): HiddenFace => ({ face, why: isCovered(face) ? 'cover' : 'glued' })),
-    views,
+    views: seenSo,
     backPage: number(back),
     leaves: layers.length,
     // Panels narrowed against the thickness of paper lie aside here, where paper has none; in the hand they do not.
@@ -136,6 +137,46 @@ const widest = ({ laid }: FoldRun): number =>
     const { left, right } = bounds([outline]);
     return laid.bare.has(label) ? most : Math.max(most, right - left);
   }, 0);
+
+/**
+ * The views of a concertina with the way in which hands hold it: leafed open pair by pair from its beginning, pulled open whole, turned over and leafed from its other end, and at last stood up, to and
+ * fro and as a star.
+ */
+function withStances(
+  views: readonly View[],
+  seen: readonly Face[],
+  flat: FlatState,
+  tabs: ReadonlyMap<number, number>,
+): readonly View[] {
+  const layers = flat.order.filter((panel) => !tabs.has(panel));
+  const beside = (panel: number, step: number) => layers[layers.indexOf(panel) + step];
+  const held = views.map((view): View => {
+    const { left, right, unfolded } = view;
+    const over = unfolded!.over;
+    const page = left ?? right;
+    if (page === null) return { ...view, stance: { kind: 'closed', over } };
+    const { panel } = at(seen, page);
+    const other = right === null || left === null ? undefined : at(seen, right).panel;
+    // Alone at an end it is what one sees of the closed pile.
+    const neighbour = other ?? beside(panel, 0);
+    return {
+      ...view,
+      stance:
+        neighbour === undefined || neighbour === panel
+          ? { kind: 'closed', over }
+          : { kind: 'leafed', between: [panel, neighbour], over },
+    };
+  });
+  const whole = (over: boolean): readonly View[] => {
+    const last = held.findLast(({ unfolded, row }) => unfolded?.over === over && (row?.length ?? 0) > 0);
+    return last ? [{ ...last, left: null, right: null, stance: { kind: 'whole', over } }] : [];
+  };
+  const [first] = held;
+  const stood = (kind: 'stands' | 'star'): View => ({ ...first!, row: [], stance: { kind, over: false } });
+  const fronts = held.filter(({ unfolded }) => !unfolded?.over);
+  const backs = held.filter(({ unfolded }) => unfolded?.over);
+  return [...fronts, ...whole(false), ...backs, ...whole(true), stood('stands'), stood('star')];
+}
 
 /** Faces by twos: as they come, or only those that face one another in the closed pile. */
 const inPairs =

@@ -84,7 +84,15 @@ export interface View {
   readonly opened?: readonly number[];
   /** of a sheet read by unfolding: after how many steps of its programme it looks so, and whether it is turned over */
   readonly unfolded?: { readonly moment: number; readonly over: boolean };
+  /** of a concertina: how hands hold it while this is seen */
+  readonly stance?: Stance;
 }
+
+/** How a concertina is held; `over`: turned over, so that its back is read. Leafed: open at the fold between two panels. */
+export type Stance = { readonly over: boolean } & (
+  | { readonly kind: 'closed' | 'whole' | 'stands' | 'star' }
+  | { readonly kind: 'leafed'; readonly between: readonly [number, number] }
+);
 
 /** Whether the two pages of a view lie one above the other. */
 export const isStacked = ({ toward }: Pick<View, 'toward'>): boolean => toward === 'below' || toward === 'above';

@@ -1,3 +1,4 @@
+import { closedBlock } from '../concertina/closed-block.ts';
 import { planOn, problemOf, type Concertina, type ConcertinaPlan } from '../concertina/concertina.ts';
 import { endsOf } from '../concertina/ends.ts';
 import { foldAfter, jointsAfter, stripsInBook, type StripInBook } from '../concertina/joint-side.ts';
@@ -30,6 +31,7 @@ export const concertinaParameters = parameters({
   inset: choice(['narrowed', 'set-past', 'left'], 'narrowed', WITH_TAB),
   /** by how much: the paper's thickness and the glue's where the fold is crisp */
   insetBy: length(mm(0), mm(5), mm(0.2), { only: { joint: ['tab'], inset: ['narrowed', 'set-past'] } }),
+  glue: length(mm(0), mm(1), mm(0.02), WITH_TAB),
   hingeWidth: length(mm(6), mm(200), mm(24), WITH_HINGE),
   hingeOn: choice(['back', 'front'], 'back', WITH_HINGE),
   /** between two ends whose hinge lies outside the closing fold: twice the thickness where it is crisp */
@@ -288,9 +290,34 @@ export const concertina: Form<P, 'concertina'> = {
       hold: { kind: 'unfold', how: 'front-then-back', covered: coveredEnds(p, laid) },
     };
   },
+  closed: (p, sheet, thickness) => {
+    const strips = stripsOf(p, sheet);
+    const laid = laidStrips(p, strips.ok ? strips.value : [p.panels]);
+    return closedBlock({
+      panels: p.panels,
+      panelWidth: nm(p.panelWidth),
+      joints: laid.slice(0, -1).map((strip) => ({
+        after: strip.from + strip.panels - 1,
+        inset: isInset(p, strip.joint),
+        tab: p.joint === 'tab' ? nm(p.tab) : nm(Math.floor(p.hingeWidth / 2)),
+      })),
+      thickness,
+      glue: p.joint === 'tab' ? nm(p.glue) : mm(0),
+      mended: p.joint === 'tab' && p.inset !== 'left' ? nm(p.insetBy) : mm(0),
+    });
+  },
   cutFromSheet: {
     fibres: (p, { fibre }) =>
       fibre === 'any' || fibre === 'unknown' ? fibre : p.fibres === 'along-folds' ? 'along-height' : 'along-width',
+    otherwise: { side: ['valleys', 'mountains', 'anywhere'], joint: ['tab', 'hinge-strip'] },
+    square: (p, thickness) =>
+      p.joint !== 'tab'
+        ? p.hingeGap === 2 * thickness
+          ? undefined
+          : { hingeGap: 2 * thickness }
+        : p.inset === 'left' || p.insetBy === thickness + p.glue
+          ? undefined
+          : { insetBy: thickness + p.glue },
     ofPages: ({ width, height }, pages, tab) => ({
       panelWidth: width,
       panelHeight: height,

@@ -1,4 +1,5 @@
 import type { ZodMiniType } from 'zod/mini';
+import type { ClosedBlock } from '../concertina/closed-block.ts';
 import type { ConcertinaProblem } from '../concertina/concertina.ts';
 import type { Assembly } from '../folding/assembly.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
@@ -59,12 +60,18 @@ export interface Form<P = Readonly<Record<string, unknown>>, Id extends string =
   /** why the parameters do not go together with the sheet; left out: they always do */
   readonly refuses?: (p: P, sheet: SheetExtent) => Result<null, FormProblem>;
   readonly assembly: (p: P, sheet: SheetExtent) => Assembly;
+  /** how it lies closed of paper so thick, where its joints show in that; left out: its leaves lie square on one another */
+  readonly closed?: (p: P, sheet: SheetExtent, thickness: Nm) => ClosedBlock;
   /** where the sheet is the paper from which the parts are cut, not what is folded; left out: the sheet itself is a part */
   readonly cutFromSheet?: {
     /** how the fibres run in the parts as they lie in the assembly */
     readonly fibres: (p: P, sheet: SheetExtent) => FibreAxis;
     /** the settings that an edition takes on a paper, with its trims and tears */
     readonly on: (p: P, on: CutOn) => Result<Partial<P>, FormProblem>;
+    /** answers that decide what the parts come to, to be set beside one another */
+    readonly otherwise: { readonly [K in keyof P]?: readonly (P[K] & string)[] };
+    /** the settings with which its joints close square in paper so thick; undefined: they do already */
+    readonly square: (p: P, thickness: Nm) => Partial<P> | undefined;
     /** a book of so many pages of a size, with such a tab */
     readonly ofPages: (page: PageSize, pages: number, tab: Nm) => Partial<P>;
     /** the settings with which the fibres of the parts run so */

@@ -105,7 +105,9 @@ function layOnPlace(
 ): PlacedContent {
   const room = scaledAboutCentre(place.rect, shrink);
   const within = content.fit === 'bleed' ? overTheEdge(room, paperOnFace(plan, place), printing.bleed) : room;
-  const clip = content.part ? overBareEnds(plan, place, within, printing.bleed) : within;
+  const clip = content.part
+    ? overBareEnds(plan, place, within, printing.bleed, content.part.over.kind === 'stretch')
+    : within;
   // A picture that runs on over the spine stays where it meets its other half.
   const moved = content.part ? 0 : creepOf(folioOfPage(plan, place.page).folio, printing.creep);
   const { box, toSheet } = pageOnSheet(place, room, moved);
@@ -145,11 +147,20 @@ function overTheEdge(room: Rect, paper: Rect, bleed: number): Rect {
   return { left, top, width: far - left, height: low - top };
 }
 
+/** Thinner than any pen, wider than any screen's rounding. */
+const HAIR = 50_000;
+
 /**
  * A picture over several pages runs on over what beside its page is no page: all over a tab that is seen, by the bleed over one that is glued down, and by the
  * bleed under what covers the rest of its panel.
  */
-function overBareEnds({ run, reading }: FoldedBook, { page, sheet, side }: PagePlace, clip: Rect, bleed: number): Rect {
+function overBareEnds(
+  { run, reading }: FoldedBook,
+  { page, sheet, side }: PagePlace,
+  clip: Rect,
+  bleed: number,
+  isUnfolded: boolean,
+): Rect {
   const { laid } = run;
   const { face, left: seen } = reading.pages[page]!;
   const own = bounds([laid.panels[face.panel]!.outline]);
@@ -157,10 +168,17 @@ function overBareEnds({ run, reading }: FoldedBook, { page, sheet, side }: PageP
   const tabs = laid.panels.flatMap(({ sheet: of, label, outline }, panel) =>
     of === sheet && laid.bare.has(label) ? [{ panel, box: bounds([outline]) }] : [],
   );
+  const runsOn = (edge: 'left' | 'right') =>
+    isUnfolded &&
+    laid.panels.some(
+      ({ sheet: of, label, outline }) =>
+        of === sheet && !laid.bare.has(label) && bounds([outline])[edge === 'left' ? 'right' : 'left'] === own[edge],
+    );
   const over = (edge: 'left' | 'right'): number => {
     if (ends[edge] !== own[edge]) return Math.min(bleed, toNm(laid, Math.abs(ends[edge] - own[edge])));
     const tab = tabs.find(({ box }) => box[edge === 'left' ? 'right' : 'left'] === own[edge]);
-    if (!tab) return 0;
+    // At a fold the picture runs on into its next part: a hair over it, so that no seam shows however finely it is drawn.
+    if (!tab) return runsOn(edge) ? HAIR : 0;
     const width = toNm(laid, tab.box.right - tab.box.left);
     return isFaceGlued(run, { panel: tab.panel, side }) ? Math.min(bleed, width) : width;
   };

@@ -95,7 +95,11 @@ export function bookJob(
       height,
       things,
       // Both passes turn the pile, whatever a single paper's shape; a printer that turns papers goes by each one's edges.
-      halfRound: side === 'B' && backsTurned(flip, face === 'both' ? { width, height } : layout.paper),
+      // Given all after the fronts they go by hand: turned over like a page, as they read.
+      halfRound:
+        side === 'B' &&
+        !(afterAll && !backs && face === 'both') &&
+        backsTurned(flip, face === 'both' ? { width, height } : layout.paper),
       ...(printer?.measured ? { correction: correctionFor(printer.measured, side) } : {}),
       ...(!printing.onto && over > 0 ? { trimmed: { from: over + MARK_ROOM, bleed: nm(over) } } : {}),
     };

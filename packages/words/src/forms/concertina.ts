@@ -64,6 +64,7 @@ export const concertinaWords: WordsOf<typeof concertina> = {
       asks: 'By',
       hint: 'The thickness of the paper and of the glue where the fold is crisp, half as much again where it is round.',
     },
+    glue: 'Glue of a joint, thick',
     hingeWidth: 'Hinge, wide',
     hingeOn: { asks: 'The hinge lies on', answers: { back: 'the back', front: 'the front' } },
     hingeGap: {

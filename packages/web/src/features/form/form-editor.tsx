@@ -20,6 +20,7 @@ import { useSettings } from '../../base/settings.ts';
 import { SheetView } from '../../sheet-view/sheet-view.tsx';
 import { FormChooser } from './form-chooser.tsx';
 import { laidFor } from './laid-for.ts';
+import { ClosedBlockSlip } from './closed-block.tsx';
 import { FormParameters } from './form-parameters.tsx';
 import { SheetRack } from './sheet-rack.tsx';
 
@@ -110,6 +111,7 @@ function Facts({
         </p>
       )}
       {thick && <p className="mt-2 border-t border-bench-deep pt-2">{thick}</p>}
+      <ClosedBlockSlip plan={plan} thickness={printing.creep.thickness} onForm={onForm} />
       <p className="mt-2 text-quiet">{grainSentence(plan)}</p>
       {hidden && (
         <p role="status" className="mt-2 border-t border-bench-deep pt-2 font-semibold text-blade">

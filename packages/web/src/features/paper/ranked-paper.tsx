@@ -26,6 +26,8 @@ export interface RankedPaperProps {
   readonly bestBy: RankBy | undefined;
   readonly taking: boolean;
   readonly onTake: () => void;
+  /** below what it gives */
+  readonly beside?: ReactNode;
 }
 
 /** A paper that serves: one sheet of its plan, what it gives, what a copy costs, and the way to take it. */
@@ -45,7 +47,7 @@ export function RankedPaper(props: RankedPaperProps) {
 
 const isUnknown = ({ sheet }: Paper): boolean => sheet.fibre === 'unknown';
 
-function WhatItGives({ book, paper, answers, copies, nameOf, bestBy }: RankedPaperProps) {
+function WhatItGives({ book, paper, answers, copies, nameOf, bestBy, beside }: RankedPaperProps) {
   const settings = useSettings();
   const { right, other } = answers;
   return (
@@ -59,6 +61,7 @@ function WhatItGives({ book, paper, answers, copies, nameOf, bestBy }: RankedPap
         {sheetsSentence(right.value)} {stockSentence(right.value, paper)}
       </p>
       {bestBy && <p className="mt-1">{rankReason(right.value, bestBy, copies, settings)}</p>}
+      {beside}
       {isUnknown(paper) && other?.ok && (
         <p className="mt-1 text-blade">
           {otherWaySentence(book.plan, other.value, nameOf)} <ToDrawer {...{ paper, book }}>bend it</ToDrawer>.

@@ -14,6 +14,7 @@ import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';
 import { AgainstGrain } from './against-grain.tsx';
+import { Otherwise } from './otherwise.tsx';
 import { NoPaperYet } from './no-paper-yet.tsx';
 import { RankedPaper } from './ranked-paper.tsx';
 import { useTaking } from './use-taking.ts';
@@ -108,6 +109,7 @@ function Answers({ book, on, papers, by, task, ranked, taking }: AnswersProps) {
         bestBy={one === best ? by : undefined}
         taking={taking.running}
         onTake={() => taking.take(paperOf(one.paper), 'own')}
+        beside={one === best && <Otherwise book={book} task={task} paper={paperOf(one.paper)} answers={one} />}
       />
     ));
   const { width, height } = book.plan.sheet;

@@ -1,0 +1,69 @@
+import { formById } from '../forms/registry.ts';
+import type { FormChoice } from '../forms/planned-book.ts';
+import type { LongWork } from '../long-work.ts';
+import type { Paper } from '../paper/paper.ts';
+import { ok, type Result } from '../result.ts';
+import type { EditionProblem } from './edition.ts';
+import type { SolveLinear } from './linear-program.ts';
+import type { SettledOnPaper } from './on-paper.ts';
+import { planOnPaper, type KitTask } from './plan-on-paper.ts';
+
+/** What one paper takes of a book that is made a little otherwise. */
+export interface OtherwiseMade {
+  readonly count: number;
+  readonly cost: number | null;
+  /** pieces of the book's own that one copy is joined from */
+  readonly pieces: number;
+}
+
+/** Settings nearby, each with the one thing that differs. */
+export interface OtherWay {
+  readonly name: string;
+  readonly value: string;
+  readonly form: FormChoice;
+}
+
+/** The ways of a form that are set beside one another on a paper: every other answer to what decides its strips. */
+export function otherWays({ id, parameters }: FormChoice): readonly OtherWay[] {
+  const form = formById(id);
+  const settled = form?.parameters.safeParse(parameters);
+  if (!form?.cutFromSheet || !settled?.success) return [];
+  const p = settled.data;
+  return Object.entries(form.cutFromSheet.otherwise).flatMap(([name, values]) =>
+    (values ?? [])
+      .filter((value) => value !== p[name])
+      .map((value): OtherWay => ({ name, value, form: { id, parameters: { ...p, [name]: value } } })),
+  );
+}
+
+/** Each of those ways on a paper. */
+export function* madeOtherwise(
+  task: KitTask,
+  ways: readonly OtherWay[],
+  paper: Paper,
+  grain: 'own' | 'other' | 'ignored',
+  solve: SolveLinear,
+): LongWork<number, readonly Result<OtherwiseMade, EditionProblem>[]> {
+  const made: Result<OtherwiseMade, EditionProblem>[] = [];
+  for (const [i, { form }] of ways.entries()) {
+    yield i / ways.length;
+    const plan = yield* planOnPaper(
+      { ...task, ...(task.follows ? { follows: { ...task.follows, form } } : {}) },
+      paper,
+      grain,
+      solve,
+      'quick',
+    );
+    made.push(
+      plan.ok ? ok({ count: plan.value.count, cost: plan.value.cost, pieces: piecesEach(plan.value.settled) }) : plan,
+    );
+  }
+  return made;
+}
+
+/** Pieces of one copy that are cut from the paper of its pages. */
+export function piecesEach(settled: SettledOnPaper | undefined): number {
+  if (!settled) return 1;
+  const { parts } = formById(settled.form.id)!.assembly(settled.form.parameters, settled.sheet);
+  return parts.reduce((sum, { paper, sheets }) => sum + (paper ? 0 : sheets.length), 0);
+}
