@@ -89,6 +89,7 @@ export const API_EXAMPLES: readonly ApiExample[] = [
     },
   },
   { method: 'get', path: '/api/printers' },
+  { method: 'get', path: '/api/joint-plans' },
   {
     method: 'post',
     path: '/api/measurements',

@@ -17,6 +17,7 @@ import { exportRoutes } from './exports/routes.ts';
 import { onlyWhileFolderIsThere } from './data-folder/still-there.ts';
 import { onlyLegibleAddresses, onlyLoopback, strictHeaders } from './security.ts';
 import { measuringRoutes } from './measuring/routes.ts';
+import { jointPlanRoutes } from './joint-plans/routes.ts';
 import { printerRoutes } from './printers/routes.ts';
 import { settingsRoutes } from './settings/routes.ts';
 import { paperRoutes } from './papers/routes.ts';
@@ -71,6 +72,7 @@ export function createApp({ orm, store, pool, safekeeping, log, webFolder }: App
   app.use('/api/makings', makingRoutes(makings));
   app.use('/api/papers', paperRoutes(orm, pool));
   app.use('/api/printers', printerRoutes(orm));
+  app.use('/api/joint-plans', jointPlanRoutes(orm, pool));
   app.use('/api/measurements', measuringRoutes(orm));
   app.use('/api/settings', settingsRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store, pool));

@@ -4,6 +4,8 @@ import { ERROR_STATUS } from '@eight-up/core/contract/errors';
 import {
   changePaperRequest,
   changePrinterRequest,
+  jointPlanRequest,
+  jointPlanSeen,
   computeConcertinaRequest,
   computeFoldRequest,
   computeImpositionRequest,
@@ -120,6 +122,38 @@ const ROUTES: readonly Route[] = [
   { method: 'post', path: '/api/printers/{id}', summary: 'Change a printer', body: changePrinterRequest },
   { method: 'post', path: '/api/printers/{id}/take-away', summary: 'Take a printer away' },
   { method: 'post', path: '/api/printers/{id}/put-back', summary: 'Put it back' },
+  { method: 'get', path: '/api/joint-plans', summary: 'Books that are cut together, and which have changed since' },
+  {
+    method: 'post',
+    path: '/api/joint-plans',
+    summary: 'Plan several books from one paper',
+    body: jointPlanRequest,
+    status: 201,
+  },
+  {
+    method: 'get',
+    path: '/api/joint-plans/{id}/cuts',
+    summary: 'How its sheets are cut, and what the pieces are called',
+  },
+  {
+    method: 'post',
+    path: '/api/joint-plans/{id}/again',
+    summary: 'Plan its books as they are now',
+    body: jointPlanSeen,
+  },
+  {
+    method: 'post',
+    path: '/api/joint-plans/{id}/cut',
+    summary: 'It is cut: its sheets are taken off the drawer’s count and its offcuts put in, once',
+    body: jointPlanSeen,
+  },
+  {
+    method: 'post',
+    path: '/api/joint-plans/{id}/remove',
+    summary: 'Give the plan up',
+    body: jointPlanSeen,
+    status: 204,
+  },
   {
     method: 'get',
     path: '/api/measurements',

@@ -1,3 +1,4 @@
+import type { ChangedBook, JointPlan } from '@eight-up/core/cutting/joint-plan';
 import type { CutTogether } from '@eight-up/core/cutting/kit';
 import type { Cut } from '@eight-up/core/cutting/lay-out';
 import { readOff, type Mark, type Reading } from '@eight-up/core/cutting/marks';
@@ -269,3 +270,13 @@ export const cornerSpecialSentence = ({ special }: Pick<Corner, 'special'>): str
           : `A common size: ${one.size}.`,
     )
     .join(' ');
+
+/** What several books take together of one paper. */
+export const sheetsTogether = ({ sheets, proven, paper }: Pick<JointPlan, 'sheets' | 'proven' | 'paper'>): string =>
+  `${counted(sheets, 'sheet')} of ${paper.name}, spares included${proven ? '; with cuts from edge to edge fewer are impossible' : ', the best found'}. ${stockSentence({ count: sheets }, paper) ?? ''}`.trim();
+
+/** What has become of a book since it was planned with others. */
+export const jointChangeSentence = ({ title, how }: ChangedBook): string =>
+  how === 'gone'
+    ? `“${title}” is no longer on the shelf: planned again, the others go without it.`
+    : `“${title}” has changed since: it takes other pieces, or another number of them. Plan them again before you cut.`;

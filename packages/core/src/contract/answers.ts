@@ -1,5 +1,6 @@
 import type { OnShelf } from '../output/on-shelf.ts';
 import type { Measurement } from '../measuring/measurement.ts';
+import type { JointChange, JointPlan } from '../cutting/joint-plan.ts';
 import type { Printer } from '../printer/printer.ts';
 import type { Paper } from '../paper/paper.ts';
 import type { AssetInfo } from '../document/asset.ts';
@@ -155,4 +156,12 @@ export interface SafekeepingAnswer {
   };
   /** how many originals could not be taken from a file of everything */
   readonly leftOut?: number;
+}
+
+/** Several books cut together, and which of them are no longer as they were planned. */
+export interface JointPlanAnswer {
+  readonly id: string;
+  readonly revision: number;
+  readonly plan: JointPlan;
+  readonly changed: readonly { readonly book: string; readonly title: string; readonly how: JointChange }[];
 }

@@ -161,3 +161,11 @@ export const computeYieldRequest = z.strictObject({
       'the longest cut of the trimmer; a sheet too large for it either way is first broken down by rule and knife',
   }),
 });
+
+/** Books that are to be cut together from a paper of the drawer. */
+export const jointPlanRequest = z.strictObject({
+  name: z.string().trim().min(1).max(120),
+  books: z.array(z.string().min(1).max(64)).min(1).max(24),
+  paper: z.string().min(1).max(64),
+});
+export const jointPlanSeen = z.strictObject({ expect: z.number().int().min(0) });

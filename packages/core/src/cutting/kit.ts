@@ -89,7 +89,9 @@ export function neededPieces(plan: Counted, kit: Kit, slot: PaperSlot): readonly
     grain: PieceGrain,
     needed: number,
   ): NeededPiece => ({ id, width: nm(width + more), height: nm(height + more), grain, needed });
-  const own = sheetsWithSpares(plan, kit, slot).map(([size, count]) => piece(size, sheetGrain(plan), count));
+  const own = kit.ownSheets
+    ? []
+    : sheetsWithSpares(plan, kit, slot).map(([size, count]) => piece(size, sheetGrain(plan), count));
   const others = kit.pieces
     .filter(({ from }) => from === slot)
     .map((one) => piece(one, one.grain, withSpares(one.each * kit.copies, kit)));

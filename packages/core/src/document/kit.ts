@@ -54,6 +54,8 @@ export interface Kit {
   readonly sparePercent: number;
   readonly pieces: readonly KitPiece[];
   readonly manner: CuttingManner;
+  /** the book's own sheets are cut in a plan with other books; left out: here */
+  readonly ownSheets?: 'elsewhere' | undefined;
 }
 
 /** Usual: two spare sheets or a tenth; nothing lost to squaring on clean sheets; 10 mm for a deckle, 3 mm for a tear. */

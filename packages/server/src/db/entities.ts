@@ -1,4 +1,5 @@
 import { defineEntity, type InferEntity, p } from '@mikro-orm/core';
+import type { JointPlan } from '@eight-up/core/cutting/joint-plan';
 import type { AssetKind, AssetPage } from '@eight-up/core/document/asset';
 import type { BookDocument } from '@eight-up/core/document/document';
 import type { StoredChange } from '@eight-up/core/book/patch';
@@ -120,6 +121,20 @@ export const PrinterRow = defineEntity({
 });
 export type PrinterRow = InferEntity<typeof PrinterRow>;
 
+/** Books that are cut together from one paper. */
+export const JointPlanRow = defineEntity({
+  name: 'JointPlanRow',
+  tableName: 'joint_plan',
+  properties: {
+    id: p.string().primary(),
+    doc: p.json<JointPlan>(),
+    /** changes so far: whoever changes it says which one they saw */
+    revision: p.integer().default(0),
+    changedAt: p.datetime(),
+  },
+});
+export type JointPlanRow = InferEntity<typeof JointPlanRow>;
+
 /** What was measured; rows are added, never changed. `n` counts them. */
 export const MeasurementRow = defineEntity({
   name: 'MeasurementRow',
@@ -158,6 +173,7 @@ export const ENTITIES = [
   NamedOriginalRow,
   PaperRow,
   PrinterRow,
+  JointPlanRow,
   MeasurementRow,
   MakerSettingsRow,
 ];

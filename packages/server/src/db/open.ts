@@ -17,6 +17,7 @@ import { MigrationToldWriters } from './migration-0009-told-writers.ts';
 import { MigrationChangesArePatches } from './migration-0010-changes-are-patches.ts';
 import { MigrationMeasurements } from './migration-0011-measurements.ts';
 import { MigrationNamedOriginals } from './migration-0012-named-originals.ts';
+import { MigrationJointPlans } from './migration-0013-joint-plans.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -32,6 +33,7 @@ export const MIGRATIONS = [
   { name: '0010-changes-are-patches', class: MigrationChangesArePatches },
   { name: '0011-measurements', class: MigrationMeasurements },
   { name: '0012-named-originals', class: MigrationNamedOriginals },
+  { name: '0013-joint-plans', class: MigrationJointPlans },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

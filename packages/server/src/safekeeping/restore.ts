@@ -14,6 +14,7 @@ const TABLES = [
   'point',
   'paper',
   'printer',
+  'joint_plan',
   'measurement',
   'named_original',
   'maker_settings',
@@ -43,6 +44,7 @@ const STATE = `select json_array(
   (select max(id) from main.revision), (select json_group_array(name || n || book_id) from main.point),
   (select count(*) from main.asset), (select json_array(count(*), sum(revision), max(changed_at)) from main.paper),
   (select json_array(count(*), sum(revision), max(changed_at)) from main.printer),
+  (select json_array(count(*), sum(revision), max(changed_at)) from main.joint_plan),
   (select json_array(count(*), max(n)) from main.measurement), (select max(doc) from main.maker_settings)) as state`;
 
 export async function stateOf(em: EntityManager): Promise<string> {

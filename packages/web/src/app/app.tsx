@@ -38,6 +38,10 @@ const router = createBrowserRouter([
       { path: '/', lazy: async () => ({ Component: (await import('../features/shelf/shelf.tsx')).Shelf }) },
       { path: '/drawer', lazy: async () => ({ Component: (await import('../features/drawer/drawer.tsx')).Drawer }) },
       {
+        path: '/pile',
+        lazy: async () => ({ Component: (await import('../features/joint-plans/joint-plans.tsx')).JointPlans }),
+      },
+      {
         path: '/safekeeping',
         lazy: async () => ({ Component: (await import('../features/safekeeping/safekeeping.tsx')).Safekeeping }),
       },

@@ -23,6 +23,7 @@ export const kitSchema = z.strictObject({
       }),
     )
     .max(11),
+  ownSheets: z.literal('elsewhere').optional(),
   manner: z.strictObject({
     edge: z.enum(CUT_EDGES),
     allowance: nmSchema,

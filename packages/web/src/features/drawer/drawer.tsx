@@ -75,6 +75,9 @@ export function Drawer() {
           </p>
         </div>
         <div className="flex flex-wrap items-start gap-x-5 gap-y-2">
+          <Link to="/pile" className="remedy self-center">
+            Books cut from one pile
+          </Link>
           <DrawerFiles acts={acts} />
           <button type="button" className="action action-first" onClick={() => void putIn()}>
             Put a paper in <span className="key">N</span>

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { afterCutting, leftOver } from '@eight-up/core/cutting/after-cutting';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { isOwnSheet, type PaperSlot } from '@eight-up/core/document/kit';
 import { parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
@@ -10,7 +11,6 @@ import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import { fibreOfPiece } from '@eight-up/core/output/cutting-drawing';
 import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
 import { measure, measureSize } from '@eight-up/core/units/measure';
-import type { Nm } from '@eight-up/core/units/nm';
 import {
   cutSentence,
   CUTTING_CAUTION,
@@ -257,18 +257,6 @@ function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: Pape
   );
 }
 
-/** Offcuts of one size together. */
-function alike<O extends { readonly width: Nm; readonly height: Nm; readonly times: number }>(
-  offcuts: readonly O[],
-): O[] {
-  const bySize = new Map<string, O>();
-  for (const one of offcuts) {
-    const key = `${one.width} ${one.height}`;
-    bySize.set(key, { ...one, times: one.times + (bySize.get(key)?.times ?? 0) });
-  }
-  return [...bySize.values()];
-}
-
 /** What is left, what it is good for, and its way back into the drawer. */
 function OffcutList({
   book,
@@ -286,25 +274,11 @@ function OffcutList({
   const page = closedSize(book.plan, book.book.printing);
   const kept = papers.find(({ id }) => id === chosen.paper.id);
   const fibre = realFibre(chosen, plan);
-  const left = alike(
-    plan.sheets.flatMap(({ times, plan: { offcuts } }) => offcuts.map((offcut) => ({ ...offcut, times, fibre }))),
-  )
-    .filter((offcut) => !offcutUses(offcut, page).includes('scrap'))
-    .sort((a, b) => b.width * b.height - a.width * a.height);
+  const left = leftOver(plan, fibre, page);
   const putAway = () => {
     if (!kept) return;
-    // Several plans may use one kind of offcut.
-    const used = (id: string) =>
-      plan.sheets.reduce((sum, { times, plan: { parent } }) => sum + (parent === id ? times : 0), 0);
     change.mutate(
-      {
-        ...kept,
-        stock: kept.stock === null ? null : Math.max(0, kept.stock - plan.count),
-        offcuts: [
-          ...kept.offcuts.map((one) => ({ ...one, count: one.count - used(one.id) })).filter(({ count }) => count > 0),
-          ...left.map(({ width, height, times }) => ({ id: crypto.randomUUID(), width, height, fibre, count: times })),
-        ].slice(0, 200),
-      },
+      afterCutting(kept, plan, left, () => crypto.randomUUID()),
       // The book remembers, so that no sheet is taken off the drawer's count twice.
       { onSuccess: () => book.change({ kind: 'choose-paper', on, chosen: { ...chosen, cut: true } }) },
     );

@@ -1,3 +1,4 @@
+import { Link } from 'react-router';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
 import { closedThickness } from '@eight-up/core/pagination/creep';
 import { closedSize } from '@eight-up/core/output/nest-marks';
@@ -106,6 +107,20 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
           <span className="block text-sm text-quiet">
             what the form folds; {edition.copies} for the edition, {edition.withSpares} with spares
           </span>
+          <label className="mt-0.5 flex items-baseline gap-1.5 text-sm">
+            <input
+              type="checkbox"
+              checked={kit.ownSheets === 'elsewhere'}
+              onChange={({ target }) => {
+                const { ownSheets: _, ...here } = kit;
+                book.change({ kind: 'set-kit', kit: target.checked ? { ...here, ownSheets: 'elsewhere' } : here });
+              }}
+            />
+            <span>cut elsewhere, with other books</span>
+          </label>
+          <Link className="remedy text-sm" to={`/pile?book=${book.id}`}>
+            Books cut from one pile
+          </Link>
         </li>
         {kit.pieces.map((one) => (
           <Part

@@ -1,0 +1,80 @@
+import type { CuttingManner, Kit } from '../document/kit.ts';
+import { PAGES_SLOT } from '../document/kit.ts';
+import type { FoldedBook } from '../forms/planned-book.ts';
+import type { Paper } from '../paper/paper.ts';
+import { ENGINE, fingerprint } from './jobs.ts';
+import type { NeededPiece } from './edition.ts';
+import { neededPieces } from './kit.ts';
+import type { KitTask } from './plan-on-paper.ts';
+
+/** A book as it was when it was planned together with others: its pieces, spares included. */
+export interface JointBook {
+  readonly id: string;
+  readonly title: string;
+  readonly revision: number;
+  readonly form: string;
+  readonly kit: Kit;
+  readonly pieces: readonly NeededPiece[];
+}
+
+/** Several books cut from the sheets of one paper: a record of its own, which names them as they were. */
+export interface JointPlan {
+  readonly name: string;
+  readonly books: readonly JointBook[];
+  /** a snapshot, so that an old plan never changes when the drawer does */
+  readonly paper: Paper;
+  readonly manner: CuttingManner;
+  readonly engine: number;
+  /** whole sheets for all of them, and what they cost; offcuts of the paper are used first */
+  readonly sheets: number;
+  readonly cost: number | null;
+  readonly proven: boolean;
+  /** its sheets are taken off the drawer's count and what was left lies in it */
+  readonly cut: boolean;
+}
+
+/** What has become of a book since it was planned with others. */
+export type JointChange = 'gone' | 'other-pieces';
+
+/** All that a book takes of the paper of its pages, its own sheets too where its own kit leaves them out. */
+export const jointPieces = (plan: FoldedBook, { ownSheets: _, ...kit }: Kit): readonly NeededPiece[] =>
+  neededPieces(plan, kit, PAGES_SLOT);
+
+/** The pieces of all books as one question; each is named by its book's place and its own name. */
+export function jointTask({ books, manner }: Pick<JointPlan, 'books' | 'manner'>): KitTask {
+  const [first] = books;
+  return {
+    pieces: books.flatMap(({ pieces }, book) => pieces.map((piece) => ({ ...piece, id: `${book} ${piece.id}` }))),
+    // Copies and spares are counted in the pieces already.
+    kit: { ...first!.kit, copies: 1, pieces: [], manner },
+  };
+}
+
+/** Whose piece it is, and what it is called there. */
+export function ownerOf(
+  { books }: Pick<JointPlan, 'books'>,
+  piece: string,
+): { readonly book: JointBook; readonly piece: string } {
+  const space = piece.indexOf(' ');
+  return { book: books[Number(piece.slice(0, space))]!, piece: piece.slice(space + 1) };
+}
+
+export interface ChangedBook {
+  readonly book: string;
+  readonly title: string;
+  readonly how: JointChange;
+}
+
+/** What has changed since: `now` has every book that is still there, with its pieces as they are. */
+export function changedSince(
+  plan: Pick<JointPlan, 'books' | 'engine'>,
+  now: ReadonlyMap<string, readonly NeededPiece[]>,
+): readonly ChangedBook[] {
+  return plan.books.flatMap(({ id, title, pieces }): readonly ChangedBook[] => {
+    const there = now.get(id);
+    if (!there) return [{ book: id, title, how: 'gone' }];
+    return fingerprint(there) === fingerprint(pieces) && plan.engine === ENGINE
+      ? []
+      : [{ book: id, title, how: 'other-pieces' }];
+  });
+}

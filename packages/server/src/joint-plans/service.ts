@@ -1,0 +1,177 @@
+import { randomUUID } from 'node:crypto';
+import type { EntityManager } from '@mikro-orm/libsql';
+import type { JointPlanAnswer } from '@eight-up/core/contract/answers';
+import { afterCutting, leftOver } from '@eight-up/core/cutting/after-cutting';
+import type { NeededPiece } from '@eight-up/core/cutting/edition';
+import { ENGINE, type CuttingJobs } from '@eight-up/core/cutting/jobs';
+import {
+  changedSince,
+  jointPieces,
+  jointTask,
+  ownerOf,
+  type JointBook,
+  type JointPlan,
+} from '@eight-up/core/cutting/joint-plan';
+import type { PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
+import { planBook } from '@eight-up/core/forms/planned-book';
+import type { Paper } from '@eight-up/core/paper/paper';
+import { pieceWords } from '@eight-up/words/cutting';
+import { editionProblemWords } from '@eight-up/words/problems';
+import { findBook } from '../books/service.ts';
+import { BookRow, JointPlanRow, PaperRow } from '../db/entities.ts';
+import { mustHaveSeen } from '../db/second-writer.ts';
+import { Refusal } from '../errors.ts';
+import { changePaper, listPapers } from '../papers/service.ts';
+import type { WorkPool } from '../pool/work-pool.ts';
+
+/** A book as it stands now, as far as a joint plan asks. */
+async function bookNow(em: EntityManager, id: string): Promise<JointBook> {
+  const { doc, revision } = await findBook(em, id);
+  const folded = planBook(doc.form, doc.sheet);
+  if (!folded.ok)
+    throw new Refusal('plan-impossible', `“${doc.title}” cannot be folded as it is set. Nothing was planned.`);
+  const { title, kit, form } = doc;
+  return { id, title, revision, form: form.id, kit, pieces: jointPieces(folded.value, kit) };
+}
+
+async function paperNow(em: EntityManager, id: string): Promise<Paper> {
+  const { papers } = await listPapers(em);
+  const paper = papers.find((one) => one.id === id);
+  if (!paper) throw new Refusal('paper-not-found', 'There is no such paper in the drawer.');
+  return paper;
+}
+
+const nameIn = (plan: Pick<JointPlan, 'books'>) => (id: string) => {
+  const { book, piece } = ownerOf(plan, id);
+  return `${book.title}: ${pieceWords(book.kit, book.form, piece)}`;
+};
+
+async function cutsOf(pool: WorkPool, plan: Pick<JointPlan, 'books' | 'manner' | 'paper'>): Promise<PaperPlan> {
+  const input = { task: jointTask(plan), paper: plan.paper, grain: 'own' } as const;
+  const found = (await pool.run('search', { kind: 'plan', input })) as CuttingJobs['plan']['answer'];
+  if (!found.ok) throw new Refusal('plan-impossible', editionProblemWords(found.problem, nameIn(plan)), found.problem);
+  return found.value;
+}
+
+async function planned(pool: WorkPool, name: string, books: readonly JointBook[], paper: Paper): Promise<JointPlan> {
+  const { manner } = books[0]!.kit;
+  const { count, cost, proven } = await cutsOf(pool, { books, manner, paper });
+  return { name, books, paper, manner, engine: ENGINE, sheets: count, cost, proven, cut: false };
+}
+
+/** A plan with what has become of its books since. */
+async function told(em: EntityManager, { id, doc, revision }: JointPlanRow): Promise<JointPlanAnswer> {
+  const ids = doc.books.map((book) => book.id);
+  const there = await em.find(BookRow, { id: { $in: ids }, binnedAt: null }, { fields: ['id'] });
+  const now = new Map<string, readonly NeededPiece[]>();
+  for (const book of there) {
+    const known = await bookNow(em, book.id).catch(() => undefined);
+    now.set(book.id, known?.pieces ?? []);
+  }
+  return { id, revision, plan: doc, changed: doc.cut ? [] : changedSince(doc, now) };
+}
+
+export async function listJointPlans(em: EntityManager): Promise<{ readonly plans: readonly JointPlanAnswer[] }> {
+  const rows = await em.find(JointPlanRow, {}, { orderBy: { changedAt: 'desc' } });
+  const plans: JointPlanAnswer[] = [];
+  for (const row of rows) plans.push(await told(em, row));
+  return { plans };
+}
+
+async function find(em: EntityManager, id: string): Promise<JointPlanRow> {
+  // As it is stored: a long search lies between looking at it and changing it.
+  const row = await em.findOne(JointPlanRow, { id }, { refresh: true });
+  if (!row) throw new Refusal('joint-plan-not-found', 'There is no such plan of several books.');
+  return row;
+}
+
+/** The cuts themselves: found anew whenever they are looked at, the same each time. */
+export async function cutsOfJointPlan(em: EntityManager, pool: WorkPool, id: string) {
+  const { doc } = await find(em, id);
+  const cuts = await cutsOf(pool, doc);
+  const name = nameIn(doc);
+  const pieces = [...new Set(cuts.sheets.flatMap(({ plan }) => plan.pieces.map(({ piece }) => piece)))];
+  return { cuts, names: Object.fromEntries(pieces.map((piece) => [piece, name(piece)])) };
+}
+
+interface Asked {
+  readonly name: string;
+  readonly books: readonly string[];
+  readonly paper: string;
+}
+
+export async function beginJointPlan(em: EntityManager, pool: WorkPool, asked: Asked): Promise<JointPlanAnswer> {
+  const books: JointBook[] = [];
+  for (const id of new Set(asked.books)) books.push(await bookNow(em, id));
+  const doc = await planned(pool, asked.name, books, await paperNow(em, asked.paper));
+  return em.transactional(async (tx) => {
+    const row = tx.create(JointPlanRow, { id: randomUUID(), doc, revision: 0, changedAt: new Date() });
+    await tx.flush();
+    return told(tx, row);
+  });
+}
+
+/** The same books and paper as they are now; a book that is gone is left out. */
+export async function planJointAgain(em: EntityManager, pool: WorkPool, id: string, expect: number) {
+  const { doc } = await find(em, id);
+  if (doc.cut) throw alreadyCut(doc);
+  const books: JointBook[] = [];
+  for (const book of doc.books) {
+    if (await em.findOne(BookRow, { id: book.id, binnedAt: null })) books.push(await bookNow(em, book.id));
+  }
+  if (books.length === 0) throw new Refusal('plan-impossible', 'None of its books is on the shelf any more.');
+  const again = await planned(pool, doc.name, books, await paperNow(em, doc.paper.id));
+  return change(em, id, expect, () => again);
+}
+
+/** Its sheets are taken off the drawer's count and what is left put into it, once. */
+export async function cutJointPlan(em: EntityManager, pool: WorkPool, id: string, expect: number) {
+  const { doc } = await find(em, id);
+  if (doc.cut) throw alreadyCut(doc);
+  const cuts = await cutsOf(pool, doc);
+  const page = doc.books[0]!.pieces[0]!;
+  return change(em, id, expect, async (now, tx) => {
+    if (now.cut) throw alreadyCut(now);
+    const row = await tx.findOne(PaperRow, { id: doc.paper.id });
+    if (row) {
+      const { id: _, ...paper } = afterCutting(
+        await paperNow(tx, doc.paper.id),
+        cuts,
+        leftOver(cuts, cuts.fibre, page),
+        randomUUID,
+      );
+      await changePaper(tx, row.id, { expect: row.revision, paper });
+    }
+    return { ...now, cut: true };
+  });
+}
+
+const alreadyCut = ({ name }: JointPlan) =>
+  new Refusal(
+    'joint-plan-cut',
+    `“${name}” is cut already: its sheets were taken out of the drawer then. Nothing was changed.`,
+  );
+
+function change(
+  em: EntityManager,
+  id: string,
+  expect: number,
+  to: (now: JointPlan, tx: EntityManager) => JointPlan | Promise<JointPlan>,
+): Promise<JointPlanAnswer> {
+  return em.transactional(async (tx) => {
+    const row = await find(tx as EntityManager, id);
+    mustHaveSeen(row, expect, 'joint-plan-changed-elsewhere');
+    row.doc = await to(row.doc, tx as EntityManager);
+    row.revision += 1;
+    row.changedAt = new Date();
+    await tx.flush();
+    return told(tx as EntityManager, row);
+  });
+}
+
+export const removeJointPlan = (em: EntityManager, id: string, expect: number): Promise<void> =>
+  em.transactional(async (tx) => {
+    const row = await find(tx as EntityManager, id);
+    mustHaveSeen(row, expect, 'joint-plan-changed-elsewhere');
+    tx.remove(row);
+  });
