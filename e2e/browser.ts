@@ -91,6 +91,7 @@ const SELECTORS: Readonly<Record<string, string>> = {
   link: 'a',
   textbox: 'input, textarea',
   radio: '[role=radio]',
+  checkbox: 'input[type=checkbox], [role=checkbox]',
   tab: '[role=tab]',
   heading: 'h1, h2, h3',
   slider: 'input[type=range]',
