@@ -1,5 +1,5 @@
 /*
- * One child process of the booklet's print measurement: argv[2] is `copy` or `booklet`, argv[3] the kind of photographs, argv[4]
+ * One child process of the print measurements: argv[2] is a book below, or `copy-` and the book whose pictures are copied instead; argv[3] the kind of photographs, argv[4]
  * their folder. Prints the median of its rounds in milliseconds, the first one, which is cold, left out, and the size of the file in MB.
  */
 import { createReadStream, createWriteStream, mkdtempSync, rmSync, statSync } from 'node:fs';
@@ -17,8 +17,36 @@ import { writePdf } from '../../packages/server/src/exports/write-pdf.ts';
 import { median } from './measuring.ts';
 import { photographs, TWELVE_MEGAPIXELS, type PhotographKind } from './photographs.ts';
 
-const [, , what, kind, folder] = process.argv as [string, string, 'copy' | 'booklet', PhotographKind, string];
-const files = await photographs(folder, kind);
+/** The books that are printed: with a picture on every page. */
+const BOOKS = {
+  booklet: {
+    form: { id: 'nested-booklet', parameters: { pages: 64, sections: 2 } },
+    sheet: { width: mm(420), height: mm(297), fibre: 'along-height' },
+  },
+  concertina: {
+    form: {
+      id: 'concertina',
+      parameters: {
+        panels: 24,
+        panelWidth: mm(95),
+        panelHeight: mm(140),
+        sides: 'both',
+        covers: 'none',
+        side: 'anywhere',
+        strips: [4, 4, 4, 4, 4, 4],
+      },
+    },
+    sheet: { width: mm(420), height: mm(594), fibre: 'along-height' },
+  },
+} as const;
+
+const [, , what, kind, folder] = process.argv as [string, string, string, PhotographKind, string];
+const { form, sheet } = BOOKS[what.replace('copy-', '') as keyof typeof BOOKS];
+const plan = planBook(form, sheet);
+const made = newBook('bench', form, sheet);
+if (!plan.ok || !made.ok) throw new Error('the bench’s own book cannot be made');
+const { pages: places } = plan.value.reading;
+const files = (await photographs(folder, kind)).slice(0, places.length);
 const ROUNDS = 4;
 const scratch = mkdtempSync(path.join(tmpdir(), 'eight-up-bench-'));
 
@@ -30,11 +58,8 @@ async function copy(out: string): Promise<void> {
   await pipeline(all, createWriteStream(out, { highWaterMark: 1 << 20 }));
 }
 
-async function booklet(out: string): Promise<void> {
-  const form = { id: 'nested-booklet', parameters: { pages: 64, sections: 2 } };
-  const sheet = { width: mm(420), height: mm(297), fibre: 'along-height' as const };
-  const [plan, made] = [planBook(form, sheet), newBook('bench', form, sheet)];
-  if (!plan.ok || !made.ok) throw new Error('the bench’s own booklet cannot be made');
+async function print(out: string): Promise<void> {
+  if (!plan.ok || !made.ok) return;
   const size = { width: mm(254), height: mm(339), pixels: TWELVE_MEGAPIXELS };
   const assets = files.map((file): AssetInfo => ({ id: file, kind, bytes: 0, pages: [size] }));
   const pages = assets.map(({ id }) => onPage({ asset: id, page: 0, name: path.basename(id), fit: 'fill' as const }));
@@ -51,7 +76,7 @@ const times: number[] = [];
 for (let round = 0; round < ROUNDS; round++) {
   rmSync(out, { force: true });
   const began = performance.now();
-  await (what === 'copy' ? copy(out) : booklet(out));
+  await (what.startsWith('copy-') ? copy(out) : print(out));
   times.push(performance.now() - began);
 }
 const mb = statSync(out).size / 1e6;

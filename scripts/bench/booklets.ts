@@ -15,26 +15,31 @@ function child(what: string, kind: PhotographKind, folder: string): { readonly m
   return JSON.parse(done.stdout) as { ms: number; mb: number };
 }
 
-/** A booklet of 64 photographs of twelve megapixels, against copying their bytes into one file, in turn; warm, and alone. */
+/** Books full of photographs of twelve megapixels, against copying the bytes of these into one file, in turn; warm, and alone. */
 export async function bookletFigures(): Promise<readonly Figure[]> {
   const folder = path.join(HERE, '../../.cache/photographs');
   const figures: Figure[] = [];
   for (const kind of ['jpeg', 'png'] as const) {
     await photographs(folder, kind);
-    const rounds = Array.from({ length: ROUNDS }, () => ({
-      copy: child('copy', kind, folder),
-      booklet: child('booklet', kind, folder),
-    }));
-    const of = (what: 'copy' | 'booklet', key: 'ms' | 'mb') => median(rounds.map((round) => round[what][key]));
-    console.log(
-      `64 photographs (${kind}): copying ${of('copy', 'ms').toFixed(0)} ms (${of('copy', 'mb').toFixed(0)} MB), as a booklet ${of('booklet', 'ms').toFixed(0)} ms (${of('booklet', 'mb').toFixed(0)} MB)`,
-    );
-    figures.push({
-      name: `64 photographs of 12 megapixels (${kind}) as a booklet, against copying them`,
-      value: median(rounds.map(({ copy, booklet }) => booklet.ms / copy.ms)),
-      unit: '×',
-      limit: LIMITS[kind],
-    });
+    figures.push(against('booklet', '64 photographs of 12 megapixels', kind, LIMITS[kind], folder));
   }
+  figures.push(against('concertina', '24 panels on 6 strips, 48 photographs', 'jpeg', 1.2, folder));
   return figures;
+}
+
+function against(book: string, name: string, kind: PhotographKind, limit: number, folder: string): Figure {
+  const rounds = Array.from({ length: ROUNDS }, () => ({
+    copy: child(`copy-${book}`, kind, folder),
+    printed: child(book, kind, folder),
+  }));
+  const of = (what: 'copy' | 'printed', key: 'ms' | 'mb') => median(rounds.map((round) => round[what][key]));
+  console.log(
+    `${name} (${kind}): copying ${of('copy', 'ms').toFixed(0)} ms (${of('copy', 'mb').toFixed(0)} MB), as a ${book} ${of('printed', 'ms').toFixed(0)} ms (${of('printed', 'mb').toFixed(0)} MB)`,
+  );
+  return {
+    name: `${name} (${kind}) as a ${book}, against copying them`,
+    value: median(rounds.map(({ copy, printed }) => printed.ms / copy.ms)),
+    unit: '×',
+    limit,
+  };
 }

@@ -3,6 +3,8 @@ import {
   type ConcertinaPaper,
   type ConcertinaTask,
 } from '../../packages/core/src/concertina/concertina.ts';
+import { poseOnTape, tapeOf } from '../../packages/core/src/folding/rehearsal.ts';
+import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { mm, nm } from '../../packages/core/src/units/nm.ts';
 import { medianMs, type Figure } from './measuring.ts';
 
@@ -42,10 +44,32 @@ const task = (copies: number): ConcertinaTask => ({
   grain: 'along-folds',
 });
 
-/** A concertina of 200 panels over five papers, with what every other choice would come to. */
+/** Printed on both sides, from sheets of 700 × 1000 mm. */
+const LONG = {
+  id: 'concertina',
+  parameters: { panels: 200, panelWidth: mm(95), panelHeight: mm(140), sides: 'both' },
+};
+
+/** A concertina of 200 panels, folded, rehearsed and planned over five papers, with what every other choice would come to. */
 export function concertinaFigures(): readonly Figure[] {
+  const book = () => {
+    const plan = planBook(LONG, { width: mm(700), height: mm(1000), fibre: 'along-width' });
+    if (!plan.ok) throw new Error(plan.problem.code);
+    return plan.value;
+  };
+  const folded = book();
+  const { end } = tapeOf(folded);
   const answers = planConcertina(task(1));
   return [
+    { name: 'a concertina of 200 panels folded and read', value: medianMs(book, 8, 2), unit: 'ms', limit: 150 },
+    {
+      name: '… a pose of its rehearsal, the longest of 90',
+      value: Math.max(
+        ...Array.from({ length: 90 }, (_, i) => medianMs(() => poseOnTape(folded, (end * i) / 90), 3, 1)),
+      ),
+      unit: 'ms',
+      limit: 8,
+    },
     {
       name: 'a concertina of 200 panels over 5 papers',
       value: medianMs(() => planConcertina(task(1)), 20, 5),

@@ -12,12 +12,20 @@ import { namePoint } from '../books/history.ts';
 import { createBook, revise } from '../books/service.ts';
 import { BookRow, PaperRow } from '../db/entities.ts';
 import { addPapers, listPapers } from '../papers/service.ts';
+import { beginJointPlan } from '../joint-plans/service.ts';
 import { receiveFiles, type Receiving } from '../files/receive.ts';
 import type { FileStore } from '../files/store.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import { demoBooks, type DemoBook, type DemoFile } from './books.ts';
 import { loadLettering } from './lettering.ts';
 import { DEMO_PAPERS } from './papers.ts';
+
+/** Books that the crew cuts from one pile. */
+const ONE_PILE = {
+  name: 'The autumn pile',
+  books: ['Both Banks', 'Knots for Short Crossings'],
+  paper: 'Chart room, large',
+} as const;
 
 /**
  * Puts the demo books on an empty shelf, by the same way as a maker's; a shelf with books on it is left alone. One transaction:
@@ -30,7 +38,13 @@ export async function loadDemo(orm: MikroORM, store: FileStore, pool: WorkPool):
     orm.em.fork().transactional(async (em) => {
       if ((await em.count(PaperRow)) === 0) await addPapers(em, DEMO_PAPERS);
       const { papers } = await listPapers(em);
-      for (const book of demoBooks(await loadLettering())) await putOnShelf({ em, store, pool, hold }, book, papers);
+      const ids = new Map<string, string>();
+      for (const book of demoBooks(await loadLettering()))
+        ids.set(book.title, await putOnShelf({ em, store, pool, hold }, book, papers));
+      // Two sizes from the large sheets: what the long strips leave serves for the knots.
+      const paper = papers.find(({ name }) => name === ONE_PILE.paper)!.id;
+      const books = ONE_PILE.books.map((title) => ids.get(title)!);
+      await beginJointPlan(em, pool, { name: ONE_PILE.name, books, paper });
     }),
   );
 }
@@ -39,7 +53,7 @@ async function putOnShelf(
   receiving: Receiving,
   { title, form, sheet, numbering, printing, files, onto, poster, then = [], called, edition }: DemoBook,
   drawer: readonly Paper[],
-): Promise<void> {
+): Promise<string> {
   const { em } = receiving;
   const made = newBook(title, form, sheet);
   if (!made.ok) throw new Error(`the demo book ${title} does not fold: ${made.problem.code}`);
@@ -56,6 +70,7 @@ async function putOnShelf(
   ];
   for (const command of commands) await revise(em, id, { expect: undefined, window: 'demo' }, command);
   if (called) await namePoint(em, id, commands.length, called);
+  return id;
 }
 
 const placed = (contents: readonly PageContent[], onto: DemoBook['onto']): readonly Command[] =>
