@@ -37,6 +37,8 @@ export const pieceWords = (kit: Kit, formId: string, id: string): string =>
 function ownSheetWords(formId: string, id: string): string {
   const { one } = formWords(formId);
   if (id === OWN_SHEET) return one;
+  const part = partPiece(id);
+  if (part) return part;
   return formById(formId)?.cutFromSheet
     ? `${one} ${'ABCDEFGH'[Number(id.slice(OWN_SHEET.length)) - 1] ?? ''}`
     : `narrower ${one}`;
@@ -50,6 +52,11 @@ const PART_WORDS: Readonly<Record<PartName, string>> = {
   sections: 'sections',
   cover: 'cover',
 };
+
+/** One piece of a part that has a paper of its own. */
+const PART_PIECES: Partial<Readonly<Record<PartName, string>>> = { hinges: 'hinge strip', cover: 'cover' };
+
+const partPiece = (id: string): string | undefined => PART_PIECES[id.slice(OWN_SHEET.length + 1) as PartName];
 
 const TOGETHER: Readonly<Record<PaperKind, string>> = { text: 'pages', board: 'boards', covering: 'coverings' };
 
@@ -123,8 +130,8 @@ export function perSheetSentence(
   const sheets = plan.run.laid.sheets.length;
   const one = isOwnSheet(piece) && sheets === 1 ? 'book' : nameOf(piece);
   const pieces = `${counted(cut.perSheet, one)} a sheet`;
-  // Sheets of one size have as many pages each.
-  return isOwnSheet(piece)
+  // Sheets of one size have as many pages each; hinge strips have none.
+  return isOwnSheet(piece) && !partPiece(piece)
     ? `${pieces}, ${counted((cut.perSheet * plan.reading.pages.length) / sheets, 'page')}`
     : pieces;
 }

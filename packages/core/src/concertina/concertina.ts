@@ -113,7 +113,8 @@ function whyNot(book: Concertina, paper: ConcertinaPaper, ways: readonly Way[]):
   const tab = book.joint === 'tab' ? book.tab : nm(0);
   const parity = jointsAfter(book.side, book.first);
   // The first strip may have one panel where joints come after an odd count; every strip between has two where their side matters.
-  const panels = [1, 2].find((k) => {
+  const longest = nm(Math.max(0, ...long.map(({ length }) => length)));
+  const found = [1, 2].find((k) => {
     const task = {
       panels: book.panels,
       panelWidth: book.panelWidth,
@@ -124,12 +125,14 @@ function whyNot(book: Concertina, paper: ConcertinaPaper, ways: readonly Way[]):
     };
     return fewestStrips(task, stripLimits(task)) !== undefined;
   })!;
+  // Where not even one comes out, it is no matter where joints may lie.
+  const panels = longest < book.panelWidth + tab ? 1 : found;
   return {
     code: 'strip-longer-than-paper',
     paper: paper.id,
     panels,
     needed: nm(panels * book.panelWidth + tab),
-    most: nm(Math.max(0, ...long.map(({ length }) => length))),
+    most: longest,
   };
 }
 

@@ -32,7 +32,7 @@ const needed = (of: Kit, slot: string) => neededPieces(book, of, slot).map(({ id
 describe('what is cut from one paper', () => {
   it('the book’s sheets by part: one with a paper of its own stands apart, with its own spares', () => {
     expect(ownSheets(book).map(({ id, from, each }) => [id, from, each])).toEqual([
-      ['sheet 1', 'cover', 1],
+      ['sheet cover', 'cover', 1],
       ['sheet', 'text', 2],
       ['sheet 3', 'text', 1],
     ]);
@@ -42,7 +42,7 @@ describe('what is cut from one paper', () => {
       ['sheet', 22],
       ['sheet 3', 11],
     ]);
-    expect(needed(kit([]), 'cover')).toEqual([['sheet 1', 12]]);
+    expect(needed(kit([]), 'cover')).toEqual([['sheet cover', 12]]);
   });
 
   it('pieces of a kind together, unless one asks for a paper of its own, which others may share', () => {
@@ -67,6 +67,6 @@ describe('what is cut from one paper', () => {
     expect(needed(of, 'text').map(([id]) => id)).toEqual(['sheet', 'sheet 3', 'ends']);
     // Every piece is cut once, whatever is cut together.
     const all = cutTogether(book, of).flatMap(({ slot }) => needed(of, slot).map(([id]) => id));
-    expect(all.toSorted()).toEqual(['band', 'board', 'ends', 'marbled', 'sheet', 'sheet 1', 'sheet 3']);
+    expect(all.toSorted()).toEqual(['band', 'board', 'ends', 'marbled', 'sheet', 'sheet 3', 'sheet cover']);
   });
 });

@@ -1,5 +1,5 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
-import { sheetSize, type LaidPaper } from '../folding/laid-paper.ts';
+import { sheetSize, sidesOf, type LaidPaper } from '../folding/laid-paper.ts';
 import { PAPER_KINDS, type Paper, type PaperKind } from '../paper/paper.ts';
 import type { FibreAxis, PieceGrain } from '../paper/sheet-size.ts';
 import { OWN_SHEET, PAGES_SLOT, type Kit, type KitPiece, type PaperSlot } from '../document/kit.ts';
@@ -14,17 +14,20 @@ export interface OwnSheets {
   /** how many one copy takes */
   readonly each: number;
   readonly from: PaperSlot;
+  /** goes through the printer; hinge strips do not */
+  readonly printed: boolean;
 }
 
 /** The sheets of one copy by paper and size, as they are cut, the widest first: folios narrower than the sheet at their own width. */
 export function ownSheets({ sheet, run: { laid } }: Pick<Counted, 'sheet' | 'run'>): readonly OwnSheets[] {
-  const sizes = new Map<string, { readonly width: Nm; readonly height: Nm; readonly from: PaperSlot; each: number }>();
+  const sizes = new Map<string, Omit<OwnSheets, 'id' | 'each'> & { each: number }>();
   laid.sheets.forEach(({ part }, k) => {
     const { cut: width, height } = sheetSize(laid, k);
     const from = slotOfPart(laid.parts[part]!);
     if (from === undefined) return;
     const key = `${from} ${width} ${height}`;
-    const size = sizes.get(key) ?? { width, height, from, each: 0 };
+    const printed = sidesOf(laid, k).length > 0;
+    const size = sizes.get(key) ?? { width, height, from, printed, each: 0 };
     size.each++;
     sizes.set(key, size);
   });
@@ -32,7 +35,10 @@ export function ownSheets({ sheet, run: { laid } }: Pick<Counted, 'sheet' | 'run
     from === PAGES_SLOT && width === sheet.width && height === sheet.height;
   return [...sizes.values()]
     .sort((one, other) => other.width - one.width || other.height - one.height)
-    .map((size, i) => ({ id: isWhole(size) ? OWN_SHEET : `${OWN_SHEET} ${i + 1}`, ...size }));
+    .map((size, i) => ({
+      id: isWhole(size) ? OWN_SHEET : `${OWN_SHEET} ${size.from === PAGES_SLOT ? i + 1 : size.from}`,
+      ...size,
+    }));
 }
 
 const slotOfPart = ({ part, paper }: LaidPaper['parts'][number]): PaperSlot | undefined =>
@@ -53,7 +59,7 @@ export function sheetsForEdition(
   plan: Pick<Counted, 'sheet' | 'run'>,
   kit: Kit,
 ): { readonly copies: number; readonly withSpares: number } {
-  const own = ownSheets(plan);
+  const own = ownSheets(plan).filter(({ printed }) => printed);
   const all = [...new Set(own.map(({ from }) => from))].map((slot) => sheetsFrom(own, kit, slot));
   const total = (which: 'copies' | 'withSpares') => all.reduce((sum, one) => sum + one[which], 0);
   return { copies: total('copies'), withSpares: total('withSpares') };

@@ -39,11 +39,15 @@ export function dummyJob(plan: FoldedBook, choice: DummyChoice, words: DummyWord
   const { pass, order, unit } = choice;
   const sheets = plan.run.laid.sheets.map((_, sheet) => sheet);
   const inPass = (side: SheetSide) => !pass || (pass === 'fronts') === (side === 'A');
-  const faces = (order === 'innermost-first' ? sheets.reverse() : sheets).flatMap((sheet) =>
+  const each = (order === 'innermost-first' ? sheets.reverse() : sheets).flatMap((sheet) =>
     sidesOf(plan.run.laid, sheet)
       .filter(inPass)
-      .flatMap((side) => facePages(plan, { sheet, side }, choice, words)),
+      .map((side) => ({ sheet, side })),
   );
+  // As the print file gives them: strips go by hand, all fronts, then all backs as they read.
+  const byHand = plan.form.cutFromSheet !== undefined && !pass;
+  const inOrder = byHand ? (['A', 'B'] as const).flatMap((side) => each.filter((one) => one.side === side)) : each;
+  const faces = inOrder.flatMap((face) => facePages(plan, face, byHand, choice, words));
   // The steps stand on a page that a home printer takes, whatever the book is made from.
   const steps = pass ? [] : stepPages(plan.run, words.steps, PRINTER_PAGES[unit === 'mm' ? 'a4' : 'letter']);
   return { title: words.title, pages: [...faces, ...steps] };
@@ -52,6 +56,7 @@ export function dummyJob(plan: FoldedBook, choice: DummyChoice, words: DummyWord
 function facePages(
   plan: FoldedBook,
   face: { readonly sheet: number; readonly side: SheetSide },
+  byHand: boolean,
   { unit, flip, size, paper }: DummyChoice,
   words: DummyWords,
 ): readonly PrintPage[] {
@@ -61,7 +66,7 @@ function facePages(
   }
   const whole = numberedDummy(plan, words.pages, size === 'sheet' ? words.bar : undefined, unit, face);
   const drawing = size === 'sheet' ? whole : reduced(whole, PRINTER_PAGES[paper], words.reduced);
-  return [{ ...pageOf(drawing), halfRound: face.side === 'B' && backsTurned(flip, drawing) }];
+  return [{ ...pageOf(drawing), halfRound: face.side === 'B' && !byHand && backsTurned(flip, drawing) }];
 }
 
 /** A drawing made smaller to fit a printer's page, turned as the sheet lies; it says so at the foot. */

@@ -2,7 +2,7 @@ import type { BookDocument } from '../document/document.ts';
 import type { Printing } from '../document/printing.ts';
 import type { Kit } from '../document/kit.ts';
 import { withSpares } from '../cutting/kit.ts';
-import { largestSheet, sheetSize } from '../folding/laid-paper.ts';
+import { largestSheet, sheetSize, sidesOf, type LaidPaper } from '../folding/laid-paper.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { mm } from '../units/nm.ts';
 import { cellCorner, gridOnParent, markRoom, type MarkRoom, type ParentGrid } from './on-parent.ts';
@@ -14,6 +14,10 @@ export interface PrintCell {
   /** how far its marks may reach */
   readonly room: MarkRoom;
 }
+
+/** Hinge strips go through no printer. */
+const printedSheets = (laid: LaidPaper): number =>
+  laid.sheets.filter((_, sheet) => sidesOf(laid, sheet).length > 0).length;
 
 /** How the sheets of a book lie on the papers that go through the printer. Nanometres. */
 export interface PrintLayout {
@@ -61,7 +65,7 @@ export function sheetsOnPaper(
   copies: number,
   over: number,
 ): OnPaper | undefined {
-  const sheets = laid.sheets.length;
+  const sheets = printedSheets(laid);
   const sheet = largestSheet(laid);
   const full = gridOnParent(sheet, onto, over, Infinity);
   if (!full) return undefined;
@@ -87,7 +91,7 @@ export function printLayout(
   over: number,
 ): PrintLayout | undefined {
   const { laid } = run;
-  const sheets = laid.sheets.length;
+  const sheets = printedSheets(laid);
   const largest = largestSheet(laid);
   const copies = kit?.copies ?? 1;
   const { onto } = printing;

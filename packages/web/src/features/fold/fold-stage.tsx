@@ -83,7 +83,7 @@ export function FoldStage() {
     <main className="flex h-[calc(100vh-5.6rem)] min-h-[36rem] grow flex-col max-[900px]:h-auto">
       <div className="grid min-h-0 grow grid-cols-[minmax(19rem,24rem)_minmax(0,1fr)] gap-x-8 px-9 pt-3 max-[900px]:grid-cols-1">
         <div className="flex min-h-0 min-w-0 flex-col gap-2 overflow-auto pb-1 pr-1 max-[900px]:contents">
-          <section aria-label="What to do now" aria-live="polite" className="min-h-[8.4rem]">
+          <section aria-label="What to do now" aria-live="polite" className="min-h-[8.4rem] shrink-0">
             <h2 className="text-[1.7rem]">{now.title}</h2>
             <p className="mt-1 text-[1.07rem] leading-snug">{now.sentence}</p>
             {now.caution && <p className="mt-1.5 border-l-4 border-blade pl-2 text-sm">{now.caution}</p>}
@@ -163,8 +163,10 @@ function describe(book: OpenBook, words: readonly StepWords[], position: number)
   if (place.kind === 'paper') {
     if (place.done === 0)
       return {
-        title: 'The printed sheet',
-        sentence: 'Printed side up, its head away from you. Press → for the first fold.',
+        title: book.plan.form.cutFromSheet ? 'The strips' : 'The printed sheet',
+        sentence: book.plan.form.cutFromSheet
+          ? 'Cut, numbered on the back in pencil, fronts up and heads away from you. Press → for the first step.'
+          : 'Printed side up, its head away from you. Press → for the first fold.',
       };
     return words[place.done - 1]!;
   }

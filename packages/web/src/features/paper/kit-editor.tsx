@@ -15,8 +15,7 @@ import type { PieceGrain } from '@eight-up/core/paper/sheet-size';
 import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
-import { formWords } from '@eight-up/words/forms/registry';
-import { EDGE_WORDS, togetherWords } from '@eight-up/words/cutting';
+import { EDGE_WORDS, pieceWords, togetherWords } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/counted';
 import { KIND_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../base/settings.ts';
@@ -105,7 +104,7 @@ export function KitEditor({ book, onHide }: { readonly book: OpenBook; readonly 
         <li className="border-t border-wood-deep py-1.5">
           {ownSheets(book.plan).map(({ id, width, height, each }) => (
             <span key={id} className="block">
-              {counted(each, formWords(book.book.form.id).one, formWords(book.book.form.id).many)}:{' '}
+              {each} × {pieceWords(kit, book.book.form.id, id)}:{' '}
               <span className="measure">{measureSize(width, height, unit)}</span>
             </span>
           ))}
