@@ -5,6 +5,7 @@ import type { BookAnswer, DrawerAnswer, JointPlanAnswer } from '@eight-up/core/c
 import { PLAIN_PAPER } from '@eight-up/core/paper/paper';
 import { mm } from '@eight-up/core/units/nm';
 import { startApp, type RunningApp } from './app.ts';
+import { asking } from './asked.ts';
 import { byRole, chord, Key, openBrowser, WAIT_MS, waitForText, type Browser } from './browser.ts';
 
 let app: RunningApp;
@@ -18,13 +19,7 @@ afterAll(async () => {
   await app?.stop();
 });
 
-const json = async <T>(path: string, body?: object): Promise<T> =>
-  (await (
-    await fetch(
-      app.url + path,
-      body && { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) },
-    )
-  ).json()) as T;
+const json = asking(() => app);
 const click = async (role: string, name: string | RegExp) => (await byRole(browser.driver, role, name)).click();
 const saved = async (id: string, is: (book: BookAnswer) => boolean): Promise<BookAnswer> => {
   for (const until = Date.now() + WAIT_MS; ;) {

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BookAnswer, DrawerAnswer } from '@eight-up/core/contract/answers';
 import { wordsOf } from '../packages/server/test/marked-pages.ts';
 import { startApp, type RunningApp } from './app.ts';
+import { asking } from './asked.ts';
 import { By, byRole, chord, Key, located, openBrowser, press, WAIT_MS, waitForText, type Browser } from './browser.ts';
 
 let app: RunningApp;
@@ -15,13 +16,7 @@ afterAll(async () => {
   await app?.stop();
 });
 
-const json = async <T>(path: string, body?: object): Promise<T> =>
-  (await (
-    await fetch(
-      app.url + path,
-      body && { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) },
-    )
-  ).json()) as T;
+const json = asking(() => app);
 
 /** Types into a field anew and settles it. */
 async function fill(name: string, text: string): Promise<void> {

@@ -16,7 +16,6 @@ import { PAPER_KINDS, type PaperKind } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { EDGE_WORDS, pieceWords, togetherWords } from '@eight-up/words/cutting';
-import { counted } from '@eight-up/words/counted';
 import { KIND_WORDS } from '@eight-up/words/papers';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
