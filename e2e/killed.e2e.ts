@@ -199,7 +199,7 @@ describe('killed without warning', () => {
     const { books } = (await get(`${server.url}/api/books`)) as unknown as { books: Saved[] };
     const titles = books.map(({ book }) => book.title);
     expect(new Set(titles).size).toBe(titles.length);
-    expect(titles).toHaveLength(6);
+    expect(titles).toHaveLength(7);
     const { papers } = (await get(`${server.url}/api/papers`)) as unknown as { papers: { name: string }[] };
     expect(new Set(papers.map(({ name }) => name)).size).toBe(papers.length);
     await kill(server.child);
