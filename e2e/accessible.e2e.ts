@@ -39,6 +39,7 @@ describe('axe finds nothing', () => {
     '/',
     '/new',
     '/drawer',
+    '/pile',
     '/safekeeping',
     '/drawer?look=becomes',
     'form',

@@ -3,6 +3,9 @@ import { USUAL_KIT, type Kit, type KitPiece } from '../document/kit.ts';
 import type { PartPlan } from '../folding/assembly.ts';
 import { runSteps } from '../folding/run.ts';
 import { mm } from '../units/nm.ts';
+import { planBook } from '../forms/planned-book.ts';
+import { printLayout } from '../printing/print-layout.ts';
+import { USUAL_PRINTING } from '../document/usual.ts';
 import { cutTogether, neededPieces, ownSheets, sheetsForEdition } from './kit.ts';
 
 const sheet = { width: mm(200), height: mm(150), fibre: 'any' as const };
@@ -68,5 +71,22 @@ describe('what is cut from one paper', () => {
     // Every piece is cut once, whatever is cut together.
     const all = cutTogether(book, of).flatMap(({ slot }) => needed(of, slot).map(([id]) => id));
     expect(all.toSorted()).toEqual(['band', 'board', 'ends', 'marbled', 'sheet', 'sheet 3', 'sheet cover']);
+  });
+
+  it('hinge strips of a concertina stand apart, with a paper of their own, and are no sheets that are printed', () => {
+    const settings = { panels: 12, panelWidth: mm(90), panelHeight: mm(120), joint: 'hinge-strip', side: 'anywhere' };
+    const made = planBook(
+      { id: 'concertina', parameters: settings },
+      { width: mm(400), height: mm(600), fibre: 'along-height' },
+    );
+    if (!made.ok) throw new Error(made.problem.code);
+    const own = ownSheets(made.value);
+    // 400 mm take four panels: three strips alike, two hinges.
+    expect(own.map(({ id, each, from, printed }) => [id, each, from, printed])).toEqual([
+      ['sheet 1', 3, 'text', true],
+      ['sheet hinges', 2, 'hinges', false],
+    ]);
+    expect(sheetsForEdition(made.value, kit([], 10)).copies).toBe(30);
+    expect(printLayout(made.value, { printing: USUAL_PRINTING }, 0)!.papers).toBe(3);
   });
 });
