@@ -4,6 +4,7 @@ import type { Parent } from '@eight-up/core/cutting/parent';
 import type { PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import type { BookDocument } from '@eight-up/core/document/document';
 import type { Kit } from '@eight-up/core/document/kit';
+import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import type { Sheet } from '@eight-up/core/paper/sheet-size';
@@ -50,6 +51,7 @@ export function dummyWords(plan: FoldedBook, book: BookDocument, unit: LengthUni
     bar: `This bar is ${unit === 'mm' ? '100 mm' : '4 in'} long. If yours is not, print at 100 %.`,
     reduced: (scale) => `Made smaller, to fold for trying: nothing can be measured on it. ${Math.round(scale * 100)} %`,
     tile: tileWords(heading, unit),
+    strip: ({ sheet, side }) => stripWords(plan, sheet, side),
     steps: {
       heading,
       size: `${formWords(book.form.id).name}, from ${measureSize(plan.sheet.width, plan.sheet.height, unit)}`,
@@ -110,3 +112,12 @@ export function benchWords(cut: WordedCut, unit: LengthUnit, reading: Reading): 
 
 export const PAPER_TOO_SMALL =
   'The paper to print on is smaller than one sheet of the book. Take a larger one, or none; nothing was changed.';
+
+/** A strip of a joined book by its number from the beginning; this edge is its head. */
+function stripWords({ run: { laid } }: FoldedBook, sheet: number, side: SheetSide): string | undefined {
+  const strips = laid.sheets.flatMap(({ part }, i) => (laid.parts[part]!.part === 'strips' ? [i] : []));
+  const number = strips.indexOf(sheet) + 1;
+  return number > 0 && strips.length > 1
+    ? `strip ${number} of ${strips.length}, ${side === 'A' ? 'front' : 'back'}, head here`
+    : undefined;
+}

@@ -31,6 +31,8 @@ export interface DummyWords {
   /** at the foot of what was made smaller to so much of its size (1: all of it) */
   readonly reduced: (scale: number) => string;
   readonly tile: (place: TilePlace) => string;
+  /** which strip it is, which face, and where its head is; undefined: sheets that need no telling apart */
+  readonly strip: (face: { readonly sheet: number; readonly side: SheetSide }) => string | undefined;
   readonly steps: StepPageWords;
 }
 
@@ -62,12 +64,25 @@ function facePages(
 ): readonly PrintPage[] {
   if (size === 'tiled') {
     const { items } = numberedDummy(plan, words.pages, undefined, unit, face);
-    return tilePages(sheetSize(plan.run.laid, face.sheet), items, paper, unit, words.tile);
+    return tilePages(
+      sheetSize(plan.run.laid, face.sheet),
+      [...items, ...named(words.strip(face))],
+      paper,
+      unit,
+      words.tile,
+    );
   }
-  const whole = numberedDummy(plan, words.pages, size === 'sheet' ? words.bar : undefined, unit, face);
+  const numbered = numberedDummy(plan, words.pages, size === 'sheet' ? words.bar : undefined, unit, face);
+  const whole = { ...numbered, items: [...numbered.items, ...named(words.strip(face))] };
   const drawing = size === 'sheet' ? whole : reduced(whole, PRINTER_PAGES[paper], words.reduced);
   return [{ ...pageOf(drawing), halfRound: face.side === 'B' && !byHand && backsTurned(flip, drawing) }];
 }
+
+/** Small at the head, where it begins. */
+const named = (text: string | undefined): readonly DrawItem[] =>
+  text === undefined
+    ? []
+    : [{ kind: 'text', text, at: { x: mm(4), y: mm(5) }, size: mm(3), quarterTurns: 0, from: 'start' }];
 
 /** A drawing made smaller to fit a printer's page, turned as the sheet lies; it says so at the foot. */
 function reduced(
