@@ -111,7 +111,6 @@ describe('the fields of a form', () => {
       { name: 'columns', kind: 'count', from: 2, to: 8 },
       { name: 'cover', kind: 'choice', values: ['back-of-first', 'first'] },
       { name: 'backsMeet', when: 'backs-meet', kind: 'choice', values: ['double-leaf', 'pocket', 'none'] },
-      { name: 'backs', kind: 'choice', values: ['turns', 'all'] },
       { name: 'facesMeet', when: 'faces-meet', kind: 'choice', values: ['fold-out', 'glued-shut'] },
     ]);
   });
