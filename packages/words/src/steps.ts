@@ -201,11 +201,6 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     ...halved(step, plan, `Fold the near half ${way(step)} the far one, edge to edge, and sharpen the fold.`),
   }),
   'treat-turn': (step, plan) => turnWords(step, plan),
-  'glue-backs': () => ({
-    title: 'Glue two backs',
-    sentence: 'Glue the two backs all over, from the fold outward, and press them: they become one leaf.',
-    caution: GLUE,
-  }),
 };
 
 /** The strips of a joined book among its sheets. */

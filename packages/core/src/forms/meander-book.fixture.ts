@@ -8,7 +8,6 @@ export const meanderBookFixture: FormFixture = {
     cover: fc.constantFrom('back-of-first', 'first'),
     backsMeet: fc.constantFrom('double-leaf', 'pocket', 'none'),
     facesMeet: fc.constantFrom('fold-out', 'glued-shut'),
-    backs: fc.constantFrom('turns', 'all'),
   }),
   panels: ({ rows, columns }) => Number(rows) * Number(columns),
   tables: [

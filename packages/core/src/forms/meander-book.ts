@@ -10,8 +10,6 @@ export const meanderBookParameters = parameters({
   cover: choice(['back-of-first', 'first'], 'back-of-first'),
   /** at a turn where the backs meet: one double leaf (glued all over), a pocket (glued on two sides), or left open */
   backsMeet: choice(['double-leaf', 'pocket', 'none'], 'double-leaf', { when: 'backs-meet' }),
-  /** what is glued back to back: turns alone, or every leaf, which binds it; unglued it can be tied with a cord, and opens out again */
-  backs: choice(['turns', 'all'], 'turns'),
   /** at a turn where printed faces meet: a fold-out, or glued shut (which hides two pages) */
   facesMeet: choice(['fold-out', 'glued-shut'], 'fold-out', { when: 'faces-meet' }),
 });
@@ -107,7 +105,6 @@ function stepsOf(p: P): readonly Step[] {
             },
           ]),
     ]),
-    ...(p.backs === 'all' ? backsGlued(p, panels) : []),
     ...rowsUp
       .slice(0, -1)
       .reverse()
@@ -120,19 +117,3 @@ function stepsOf(p: P): readonly Step[] {
       })),
   ];
 }
-
-/** Within the rows, wherever the strip folds away from its print, two backs lie on one another. */
-const backsGlued = (p: P, panels: readonly string[]): readonly Step[] =>
-  panels.slice(1).flatMap((next, i): Step[] =>
-    (i + 1) % p.columns === 0 || directionOf(p, i + 1) === 'valley'
-      ? []
-      : [
-          {
-            kind: 'glue',
-            purpose: 'glue-backs',
-            between: [panels[i]!, next],
-            whenBacksMeet: 'double-leaf',
-            whenFacesMeet: 'none',
-          },
-        ],
-  );

@@ -20,11 +20,6 @@ export const meanderBookWords: WordsOf<typeof meanderBook> = {
       hint: 'At the end of a row the strip folds over onto the next row, and two unprinted backs come to lie on one another. Glued, they are one stout leaf.',
       answers: { 'double-leaf': 'glued into one leaf', pocket: 'made a pocket', none: 'left open' },
     },
-    backs: {
-      asks: 'Backs are glued',
-      hint: 'All glued, it is bound like a book for good. With its turns left open and no back glued it can be tied with a cord round its spine instead, and opens out to the whole sheet again.',
-      answers: { turns: 'at the turns alone', all: 'all of them' },
-    },
     facesMeet: {
       asks: 'Where the strip turns and printed sides meet',
       hint: 'At this turn two printed sides lie on one another, still joined at the head or the tail. Open, they are a page that folds out; glued, nobody reads them.',
