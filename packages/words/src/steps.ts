@@ -37,7 +37,7 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     const next = sheetNumber(step.lays, plan);
     return {
       title: `Join strip ${next} on`,
-      sentence: `Fronts up, heads alike. Glue the tab of strip ${next - 1} from its crease to its edge, over fresh waste paper${tabFace(step, plan)}. Lay the beginning of strip ${next} on it${edgeWords(plan)}, wipe the seam, and press it down under waxed paper until it holds.`,
+      sentence: `Fronts up, heads alike. Glue the tab of strip ${next - 1} from its crease to its edge, over fresh waste paper${tabFace(plan)}. Lay the beginning of strip ${next} on it${edgeWords(plan)}, wipe the seam, and press it down under waxed paper until it holds.`,
       caution: GLUE,
     };
   },
@@ -53,7 +53,7 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
   },
   'onto-hinge': (step, plan) => {
     const next = sheetNumber(step.lays, plan);
-    const gap = step.how && gapOfJoint(step, plan);
+    const gap = gapOfJoint(step, plan);
     return {
       title: `Join strip ${next} on`,
       sentence: `${gap ? `Set the edge of strip ${next} so far from the other end that the gap is as wide as planned: the hinge closes round the outside here` : `Butt strip ${next} against the other end`}, heads alike and in line, ${step.how === 'tape' ? 'and rub the other half of the tape down over it' : 'glue the other half of the hinge over it, and press it down under waxed paper'}.`,
@@ -214,7 +214,7 @@ const sheetNumber = (label: string, plan: FoldedBook): number => {
 };
 
 /** On which face of its tab a strip is glued. */
-const tabFace = (_: Step, { parameters }: FoldedBook): string =>
+const tabFace = ({ parameters }: FoldedBook): string =>
   parameters['tabLies'] === 'behind' ? ', on its front' : ', on its back';
 
 /** Where the edge of the next strip comes to lie. */

@@ -346,7 +346,8 @@ function sameSpreads(pages: readonly BookPage[], plan: FoldedBook): boolean {
 /** Spreads belong to a form's panels; where they are no more the same pages, each picture is whole on the first of its pages. */
 function unspread(book: BookDocument, form: FormChoice, plan: FoldedBook): Sequence {
   if (JSON.stringify(form) === JSON.stringify(book.form)) return book;
-  if (form.id === book.form.id && sameSpreads(book.pages, plan)) return book;
+  // Only of forms that follow their paper: what is stored of the others was carried out without this, and must come out the same again.
+  if (plan.form.cutFromSheet && form.id === book.form.id && sameSpreads(book.pages, plan)) return book;
   const seen = new Set<string>();
   return {
     tray: book.tray,

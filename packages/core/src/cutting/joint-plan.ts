@@ -2,6 +2,7 @@ import type { CuttingManner, Kit } from '../document/kit.ts';
 import { PAGES_SLOT } from '../document/kit.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Paper } from '../paper/paper.ts';
+import type { Nm } from '../units/nm.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
 import type { NeededPiece } from './edition.ts';
 import { neededPieces } from './kit.ts';
@@ -15,6 +16,8 @@ export interface JointBook {
   readonly form: string;
   readonly kit: Kit;
   readonly pieces: readonly NeededPiece[];
+  /** of the closed book: what offcuts are good for goes by it */
+  readonly page: { readonly width: Nm; readonly height: Nm };
 }
 
 /** Several books cut from the sheets of one paper: a record of its own, which names them as they were. */

@@ -149,23 +149,15 @@ function withStances(
   tabs: ReadonlyMap<number, number>,
 ): readonly View[] {
   const layers = flat.order.filter((panel) => !tabs.has(panel));
-  const beside = (panel: number, step: number) => layers[layers.indexOf(panel) + step];
   const held = views.map((view): View => {
     const { left, right, unfolded } = view;
     const over = unfolded!.over;
     const page = left ?? right;
     if (page === null) return { ...view, stance: { kind: 'closed', over } };
     const { panel } = at(seen, page);
-    const other = right === null || left === null ? undefined : at(seen, right).panel;
-    // Alone at an end it is what one sees of the closed pile.
-    const neighbour = other ?? beside(panel, 0);
-    return {
-      ...view,
-      stance:
-        neighbour === undefined || neighbour === panel
-          ? { kind: 'closed', over }
-          : { kind: 'leafed', between: [panel, neighbour], over },
-    };
+    // Alone it lies outside of the closed pile, above or below.
+    if (left === null || right === null) return { ...view, stance: { kind: 'closed', over: panel === layers[0] } };
+    return { ...view, stance: { kind: 'leafed', between: [panel, at(seen, right).panel], over } };
   });
   const whole = (over: boolean): readonly View[] => {
     const last = held.findLast(({ unfolded, row }) => unfolded?.over === over && (row?.length ?? 0) > 0);

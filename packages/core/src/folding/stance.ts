@@ -14,12 +14,24 @@ const [STANDS_OPEN, STANDS_MOST] = [70, 270];
  * close at one kind of fold and fan out at the other. Its folds form no ring, so any bends go together.
  */
 export function stancePose(run: FoldRun, reading: Reading, here: Stance, next: Stance, t: number): Pose {
+  if (here.over !== next.over && here.kind !== 'closed') {
+    // Hands close it before they turn it over, and open it again.
+    const [closed, turned] = [here, next].map(({ over }): Stance => ({ kind: 'closed', over })) as [Stance, Stance];
+    if (t < 1 / 3) return stancePose(run, reading, here, closed, 3 * t);
+    if (t < 2 / 3) return stancePose(run, reading, closed, turned, 3 * t - 1);
+    return stancePose(run, reading, turned, next, 3 * t - 2);
+  }
+  if (here.over !== next.over && next.kind !== 'closed') {
+    const turned: Stance = { kind: 'closed', over: next.over };
+    return t < 0.5 ? stancePose(run, reading, here, turned, 2 * t) : stancePose(run, reading, turned, next, 2 * t - 1);
+  }
   const { laid } = run;
   const { hinges, bonds } = lastMoment(run);
   const between = (from: number, to: number) => from + (to - from) * t;
-  const [from, to] = [bendsIn(run, reading, here), bendsIn(run, reading, next)];
+  const [from, to] = [bendsIn(run, here), bendsIn(run, next)];
   const bends = from.map((bend, i) => between(bend, to[i]!));
-  const anchor = at(reading.layers, reading.layers.length - 1);
+  // What lies on the table stays: turned over, that is the beginning of the book.
+  const anchor = at(reading.layers, here.over && next.over ? 0 : reading.layers.length - 1);
   const scale = 1e-6 / laid.scale;
   const { left, right, bottom } = bounds(outlinesOf(laid, reading.held));
   const turned = between(Number(here.over), Number(next.over));
@@ -37,7 +49,7 @@ export function stancePose(run: FoldRun, reading: Reading, here: Stance, next: S
 const stands = ({ kind }: Stance): boolean => kind === 'stands' || kind === 'star';
 
 /** Folds that run from head to tail of the closed book, its last bends without those that a way of holding opens. */
-function bendsIn(run: FoldRun, reading: Reading, stance: Stance): Bends {
+function bendsIn(run: FoldRun, stance: Stance): Bends {
   const { bends } = lastMoment(run);
   const folds = bends.filter((bend) => bend !== 0).length;
   const valleys = bends.filter((bend) => bend > 0).length;
@@ -100,5 +112,6 @@ function liftsIn(run: FoldRun, reading: Reading, stance: Stance): readonly numbe
   order.forEach((panel, height) => (rank[panel] = height));
   const from = Math.max(...stance.between.map((panel) => rank[panel]!));
   const top = order.length - 1;
-  return held.map((lift, panel) => (rank[panel]! < from ? lift : lift - sideUp(reading.held, panel) * top));
+  const isSwung = (panel: number) => rank[panel]! < from === stance.over;
+  return held.map((lift, panel) => (isSwung(panel) ? lift - sideUp(reading.held, panel) * top : lift));
 }

@@ -24,9 +24,6 @@ export const concertina: Form<ConcertinaSettings, 'concertina'> = {
   family: 'opens-out',
   parameters: concertinaParameters,
   lies: 'either',
-  // What a sheet becomes counts strips by themselves.
-  variants: [],
-  beginsWith: () => undefined,
   refuses: (p, sheet) => {
     const problem = problemOf(bookOf(p)) ?? hingeProblem(p) ?? coverProblem(p);
     if (problem) return fail(problem);

@@ -31,7 +31,8 @@ async function bookNow(em: EntityManager, id: string): Promise<JointBook> {
   if (!folded.ok)
     throw new Refusal('plan-impossible', `“${doc.title}” cannot be folded as it is set. Nothing was planned.`);
   const { title, kit, form } = doc;
-  return { id, title, revision, form: form.id, kit, pieces: jointPieces(folded.value, kit) };
+  const { width, height } = folded.value.reading;
+  return { id, title, revision, form: form.id, kit, pieces: jointPieces(folded.value, kit), page: { width, height } };
 }
 
 async function paperNow(em: EntityManager, id: string): Promise<Paper> {
@@ -129,7 +130,7 @@ export async function cutJointPlan(em: EntityManager, pool: WorkPool, id: string
   const { doc } = await find(em, id);
   if (doc.cut) throw alreadyCut(doc);
   const cuts = await cutsOf(pool, doc);
-  const page = doc.books[0]!.pieces[0]!;
+  const { page } = doc.books[0]!;
   return change(em, id, expect, async (now, tx) => {
     if (now.cut) throw alreadyCut(now);
     const row = await tx.findOne(PaperRow, { id: doc.paper.id });
