@@ -3,6 +3,7 @@ import {
   type ConcertinaPaper,
   type ConcertinaTask,
 } from '../../packages/core/src/concertina/concertina.ts';
+import { NO_ENDPAPERS } from '../../packages/core/src/concertina/ends.ts';
 import { poseOnTape, tapeOf } from '../../packages/core/src/folding/rehearsal.ts';
 import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { mm, nm } from '../../packages/core/src/units/nm.ts';
@@ -31,7 +32,8 @@ const task = (copies: number): ConcertinaTask => ({
     panels: 200,
     panelWidth: mm(95),
     panelHeight: mm(140),
-    joint: 'tab',
+    endpapers: NO_ENDPAPERS,
+  joint: 'tab',
     tab: mm(15),
     side: 'valleys',
     first: 'valley',

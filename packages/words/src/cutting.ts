@@ -49,14 +49,23 @@ const PART_WORDS: Readonly<Record<PartName, string>> = {
   folios: 'folios',
   strips: 'strips',
   hinges: 'hinge strips',
+  endpapers: 'endpapers',
   sections: 'sections',
   cover: 'cover',
 };
 
 /** One piece of a part that has a paper of its own. */
-const PART_PIECES: Partial<Readonly<Record<PartName, string>>> = { hinges: 'hinge strip', cover: 'cover' };
+const PART_PIECES: Partial<Readonly<Record<PartName, string>>> = {
+  hinges: 'hinge strip',
+  endpapers: 'endpaper',
+  cover: 'cover',
+};
 
-const partPiece = (id: string): string | undefined => PART_PIECES[id.slice(OWN_SHEET.length + 1) as PartName];
+function partPiece(id: string): string | undefined {
+  const [part, nth] = id.slice(OWN_SHEET.length + 1).split(' ');
+  const piece = PART_PIECES[part as PartName];
+  return piece && nth ? `narrower ${piece}` : piece;
+}
 
 const TOGETHER: Readonly<Record<PaperKind, string>> = { text: 'pages', board: 'boards', covering: 'coverings' };
 

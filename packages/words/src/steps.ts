@@ -34,29 +34,29 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
   wrap: () => ({ title: 'Wrap round', sentence: 'Lay the arms round one another.' }),
   join: ({ how }) => JOINS[how],
   'join-strip': (step, plan) => {
-    const next = sheetNumber(step.lays, plan);
+    const next = pieceOfPanel(step.lays, plan);
     return {
-      title: `Join strip ${next} on`,
-      sentence: `Fronts up, heads alike. Glue the tab of strip ${next - 1} from its crease to its edge, over fresh waste paper${tabFace(plan)}. Lay the beginning of strip ${next} on it${edgeWords(plan)}, wipe the seam, and press it down under waxed paper until it holds.`,
+      title: `Join ${next} on`,
+      sentence: `Fronts up, heads alike. Glue the tab of ${pieceOfPanel(step.onto, plan)} from its crease to its edge, over fresh waste paper${tabFace(plan)}. Lay the beginning of ${next} on it${edgeWords(plan)}, wipe the seam, and press it down under waxed paper until it holds.`,
       caution: GLUE,
     };
   },
   'hinge-on': (step, plan) => {
-    const end = sheetNumber(step.onto, plan);
+    const end = pieceOfPanel(step.onto, plan);
     const onBack = plan.parameters['hingeOn'] === 'back';
     const taped = step.how === 'tape';
     return {
-      title: `${taped ? 'Tape' : 'Hinge'} on strip ${end}`,
-      sentence: `${onBack ? 'Fronts down. ' : 'Fronts up. '}${taped ? 'Rub half the width of the tape down' : 'Crease the hinge strip along its middle and glue one half of it'} over the end of strip ${end}, its middle at the edge.`,
+      title: `${taped ? 'Tape' : 'Hinge'} on ${end}`,
+      sentence: `${onBack ? 'Fronts down. ' : 'Fronts up. '}${taped ? 'Rub half the width of the tape down' : 'Crease the hinge strip along its middle and glue one half of it'} over the end of ${end}, its middle at the edge.`,
       ...(taped ? {} : { caution: GLUE }),
     };
   },
   'onto-hinge': (step, plan) => {
-    const next = sheetNumber(step.lays, plan);
+    const next = pieceOfPanel(step.lays, plan);
     const gap = gapOfJoint(step, plan);
     return {
-      title: `Join strip ${next} on`,
-      sentence: `${gap ? `Set the edge of strip ${next} so far from the other end that the gap is as wide as planned: the hinge closes round the outside here` : `Butt strip ${next} against the other end`}, heads alike and in line, ${step.how === 'tape' ? 'and rub the other half of the tape down over it' : 'glue the other half of the hinge over it, and press it down under waxed paper'}.`,
+      title: `Join ${next} on`,
+      sentence: `${gap ? `Set the edge of ${next} so far from the other end that the gap is as wide as planned: the hinge closes round the outside here` : `Butt ${next} against the other end`}, heads alike and in line, ${step.how === 'tape' ? 'and rub the other half of the tape down over it' : 'glue the other half of the hinge over it, and press it down under waxed paper'}.`,
       ...(step.how === 'tape' ? {} : { caution: GLUE }),
     };
   },
@@ -64,11 +64,14 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     const folds = step.bends.length;
     const [bend] = step.bends;
     const way = bend?.to === 'valley' ? 'forward, onto the front' : 'back, away from the front';
-    const strips = stripsOfBook(plan);
-    const number = strips.indexOf(bend?.crease.sheet ?? 0) + 1;
-    const last = number === strips.length || strips.length < 2;
+    const pieces = piecesOf(plan);
+    const piece = pieceAt(bend?.crease.sheet ?? 0, plan);
+    const last = piece === pieces.at(-1);
     return {
-      title: strips.length < 2 ? 'Fold to and fro' : `Fold strip ${number || strips.length} to and fro`,
+      title:
+        pieces.length < 2
+          ? 'Fold to and fro'
+          : `Fold ${pieceWords(piece, plan)} ${folds === 1 ? 'over' : 'to and fro'}`,
       sentence: `Fold ${folds === 1 ? 'once' : `${folds} times, to and fro`}${last ? '' : ', the joint the last of them'}: the first goes ${way}. Lay panel on panel, a card of the panel’s width pushed into the last fold, and sharpen each before the next.`,
     };
   },
@@ -201,17 +204,36 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     ...halved(step, plan, `Fold the near half ${way(step)} the far one, edge to edge, and sharpen the fold.`),
   }),
   'treat-turn': (step, plan) => turnWords(step, plan),
+  'glue-backs': () => ({
+    title: 'Glue two backs',
+    sentence: 'Glue the two backs all over, from the fold outward, and press them: they become one leaf.',
+    caution: GLUE,
+  }),
 };
 
-/** The strips of a joined book among its sheets. */
-const stripsOfBook = ({ run: { laid } }: FoldedBook): readonly number[] =>
-  laid.sheets.flatMap(({ part }, sheet) => (laid.parts[part]!.part === 'strips' ? [sheet] : []));
+/** The sheets that a joined book runs through, strips and endpapers, from its beginning. */
+const piecesOf = ({ run: { laid } }: FoldedBook): readonly number[] =>
+  laid.sheets
+    .flatMap(({ part }, sheet) => (laid.parts[part]!.part === 'hinges' ? [] : [sheet]))
+    .sort((one, other) => laid.sheets[one]!.right - laid.sheets[other]!.right);
+
+/** A piece; of a hinge the one at whose end it lies. */
+const pieceAt = (sheet: number, plan: FoldedBook): number => {
+  const { sheets } = plan.run.laid;
+  return piecesOf(plan).findLast((piece) => piece === sheet || sheets[piece]!.right < sheets[sheet]!.right) ?? 0;
+};
 
 /** Strips are counted from 1, whatever else the book is made of. */
-const sheetNumber = (label: string, plan: FoldedBook): number => {
-  const panel = plan.run.laid.panels.find((one) => one.label === label);
-  return stripsOfBook(plan).indexOf(panel?.sheet ?? 0) + 1;
-};
+function pieceWords(sheet: number, plan: FoldedBook): string {
+  const { laid } = plan.run;
+  const pieces = piecesOf(plan);
+  const strips = pieces.filter((piece) => laid.parts[laid.sheets[piece]!.part]!.part === 'strips');
+  if (!strips.includes(sheet)) return sheet === pieces[0] ? 'the first endpaper' : 'the last endpaper';
+  return strips.length > 1 ? `strip ${strips.indexOf(sheet) + 1}` : 'the strip';
+}
+
+const pieceOfPanel = (label: string, plan: FoldedBook): string =>
+  pieceWords(pieceAt(plan.run.laid.panels.find((one) => one.label === label)!.sheet, plan), plan);
 
 /** On which face of its tab a strip is glued. */
 const tabFace = ({ parameters }: FoldedBook): string =>
@@ -224,11 +246,12 @@ const edgeWords = ({ parameters }: FoldedBook): string =>
     : ', its edge flush with the crease';
 
 /** Whether a gap is left between two ends: they lie apart before anything is folded. */
-function gapOfJoint({ lays }: Extract<Step, { kind: 'join' }>, { run: { laid } }: FoldedBook): boolean {
-  const strips = laid.sheets.filter(({ part }) => laid.parts[part]!.part === 'strips');
+function gapOfJoint({ lays }: Extract<Step, { kind: 'join' }>, plan: FoldedBook): boolean {
+  const { laid } = plan.run;
+  const pieces = piecesOf(plan);
   const next = laid.panels.find((one) => one.label === lays)!;
-  const k = strips.indexOf(laid.sheets[next.sheet]!);
-  return k > 0 && strips[k]!.right > strips[k - 1]!.right + strips[k - 1]!.width;
+  const [before, after] = [pieces[pieces.indexOf(next.sheet) - 1], next.sheet].map((sheet) => laid.sheets[sheet ?? 0]!);
+  return after!.right > before!.right + before!.width;
 }
 
 /** Of a step that folds sheets taken out of the stack: the first and the last of them. */

@@ -324,7 +324,7 @@ describe('migrations of documents', () => {
     const names = MIGRATIONS.map(({ name }) => name);
     expect(new Set(names).size).toBe(names.length);
     const step = (old: Record<string, unknown>, { part, from, up }: (typeof MIGRATIONS)[number]) => {
-      const { version: _, ...rest } = part === 'whole' ? up(old) : { ...old, kit: up({ kit: old.kit }).kit };
+      const { version: _, ...rest } = part === 'whole' ? up(old) : { ...old, ...up({ [part]: old[part] }) };
       return { ...rest, versions: { ...versionsOf(old), [part]: from + 1 } };
     };
     MIGRATIONS.reduce<Record<string, unknown>>((then, migration, i) => {
@@ -342,6 +342,22 @@ describe('migrations of documents', () => {
     const six = versionsOf({ version: 6 })!;
     expect(migrateCommand({ kind: 'set-kit', kit: before }, six)).toEqual({ kind: 'set-kit', kit: now.kit });
     expect(migrateCommand({ kind: 'set-kit', kit: now.kit }, VERSIONS)).toEqual({ kind: 'set-kit', kit: now.kit });
+  });
+
+  it('of a form give it what it was made with, in the book and in what a maker did; other forms are as they were', () => {
+    const { versions: _, ...old } = start;
+    const of = (form: object) => (migrateDocument({ ...old, form, version: 6 }) as unknown as BookDocument).form;
+    expect(of({ id: 'meander-book', parameters: { rows: 3 } }).parameters).toEqual({ backs: 'turns', rows: 3 });
+    expect(of({ id: 'slit-book', parameters: {} }).parameters).toEqual({});
+    const form = { id: 'concertina', parameters: { panels: 9 } };
+    const now = { id: 'concertina', parameters: { endpapers: 'none', endpaperPanels: 1, panels: 9 } };
+    const six = versionsOf({ version: 6 })!;
+    expect(migrateCommand({ kind: 'choose-form', form }, six)).toEqual({ kind: 'choose-form', form: now });
+    expect(migrateCommand({ kind: 'choose-paper', chosen: null, settled: { form, sheet: 1 } }, six)).toEqual({
+      kind: 'choose-paper',
+      chosen: null,
+      settled: { form: now, sheet: 1 },
+    });
   });
 
   it('reword stored commands', () => {

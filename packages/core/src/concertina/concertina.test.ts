@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm, nm } from '../units/nm.ts';
 import { planConcertina, planOn, type Concertina, type ConcertinaPaper, type ConcertinaTask } from './concertina.ts';
+import { NO_ENDPAPERS } from './ends.ts';
 import { stripsInBook } from './joint-side.ts';
 
 const NO_TRIM = { left: nm(0), right: nm(0), top: nm(0), bottom: nm(0) };
@@ -19,6 +20,7 @@ const BOOK: Concertina = {
   panels: 16,
   panelWidth: mm(100),
   panelHeight: mm(150),
+  endpapers: NO_ENDPAPERS,
   joint: 'tab',
   tab: mm(15),
   side: 'anywhere',

@@ -2,23 +2,27 @@ import type { FoldDirection } from '../folding/step.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { nm, type Nm } from '../units/nm.ts';
-import type { Covers } from './ends.ts';
-import { jointsAfter, type JointSide } from './joint-side.ts';
+import type { Covers, Endpapers } from './ends.ts';
+import { foldAfter, jointsAfter, type JointSide } from './joint-side.ts';
 import { planStrips, type StripPlan } from './plan-strips.ts';
-import { fewestStrips, spreadOf, stripLimits } from './strip-lengths.ts';
+import { fewestStrips, spreadOf, stripLimits, type StripTask } from './strip-lengths.ts';
 
 /** How strips are joined: a tab of the strip itself under the next, or butted under a strip of its own. */
 export type Joint = 'tab' | 'hinge-strip' | 'tape';
 
 /** A concertina as its maker wants it. Lengths in nanometres. */
 export interface Concertina {
+  /** of the strips, without endpapers */
   readonly panels: number;
   readonly panelWidth: Nm;
   readonly panelHeight: Nm;
+  /** panels of a paper of their own, joined on before the first strip and behind the last */
+  readonly endpapers: Endpapers;
   readonly joint: Joint;
   /** how wide a tab is, or would be */
   readonly tab: Nm;
   readonly side: JointSide;
+  /** of the whole, endpapers among it */
   readonly first: FoldDirection;
   readonly covers: Covers;
   readonly bothSides: boolean;
@@ -90,14 +94,23 @@ function waysOn(paper: ConcertinaPaper, grain: ConcertinaTask['grain']): readonl
   return fibre === 'along-height' ? [across] : [upright];
 }
 
+/** The fold that would come first if the book began with its first strip. */
+export const firstOfStrips = ({ endpapers, first }: Pick<Concertina, 'endpapers' | 'first'>): FoldDirection =>
+  foldAfter(endpapers.first + 1, first);
+
+const stripTask = (book: Concertina, rowLength: Nm, gap: Nm): StripTask => ({
+  panels: book.panels,
+  panelWidth: book.panelWidth,
+  tab: book.joint === 'tab' ? book.tab : nm(0),
+  tabAtEnd: book.endpapers.last > 0,
+  jointsAfter: jointsAfter(book.side, firstOfStrips(book)),
+  rowLength,
+  gap,
+});
+
 function onWay(book: Concertina, copies: number, gap: Nm, way: Way) {
   const edition = {
-    panels: book.panels,
-    panelWidth: book.panelWidth,
-    tab: book.joint === 'tab' ? book.tab : nm(0),
-    jointsAfter: jointsAfter(book.side, book.first),
-    rowLength: way.length,
-    gap,
+    ...stripTask(book, way.length, gap),
     books: copies,
     rowsOnSheet: Math.max(0, Math.floor((way.across + gap) / (book.panelHeight + gap))),
   };
@@ -111,18 +124,10 @@ function whyNot(book: Concertina, paper: ConcertinaPaper, ways: readonly Way[]):
     return { code: 'higher-than-paper', paper: paper.id, panelHeight: book.panelHeight, most };
   const long = ways.filter(({ across }) => across >= book.panelHeight);
   const tab = book.joint === 'tab' ? book.tab : nm(0);
-  const parity = jointsAfter(book.side, book.first);
   // The first strip may have one panel where joints come after an odd count; every strip between has two where their side matters.
   const longest = nm(Math.max(0, ...long.map(({ length }) => length)));
   const found = [1, 2].find((k) => {
-    const task = {
-      panels: book.panels,
-      panelWidth: book.panelWidth,
-      tab,
-      jointsAfter: parity,
-      rowLength: nm(k * book.panelWidth + tab),
-      gap: nm(0),
-    };
+    const task = stripTask(book, nm(k * book.panelWidth + tab), nm(0));
     return fewestStrips(task, stripLimits(task)) !== undefined;
   })!;
   // Where not even one comes out, it is no matter where joints may lie.

@@ -4,13 +4,16 @@ import { nm } from '../units/nm.ts';
 import { planStrips, type EditionOfStrips } from './plan-strips.ts';
 import { spreadOf } from './strip-lengths.ts';
 
-type Bounds = Readonly<Record<Exclude<keyof EditionOfStrips, 'jointsAfter'>, readonly [least: number, most: number]>>;
+type Bounds = Readonly<
+  Record<Exclude<keyof EditionOfStrips, 'jointsAfter' | 'tabAtEnd'>, readonly [least: number, most: number]>
+>;
 
 /** Editions with numbers within bounds, joints wherever they may be wanted. */
 const editions = (bounds: Bounds): fc.Arbitrary<EditionOfStrips> =>
   fc
     .record({
       jointsAfter: fc.constantFrom('odd' as const, 'even' as const, 'any' as const),
+      tabAtEnd: fc.boolean(),
       ...Object.fromEntries(Object.entries(bounds).map(([key, [min, max]]) => [key, fc.integer({ min, max })])),
     })
     .map((task) => task as unknown as EditionOfStrips);
@@ -27,13 +30,13 @@ const small = editions({
 });
 
 const lengthOf = (task: EditionOfStrips, strips: readonly number[], i: number): number =>
-  strips[i]! * task.panelWidth + (i < strips.length - 1 ? task.tab : 0);
+  strips[i]! * task.panelWidth + (task.tabAtEnd || i < strips.length - 1 ? task.tab : 0);
 
 /** Every way of parting the panels, tried: joints where they may lie, every strip within a row. */
 function* everyParting(task: EditionOfStrips): Generator<readonly number[]> {
   const fits = (k: number, tab: number) => k * task.panelWidth + tab <= task.rowLength;
   const go = function* (done: number, strips: readonly number[]): Generator<readonly number[]> {
-    if (fits(task.panels - done, 0)) yield [...strips, task.panels - done];
+    if (fits(task.panels - done, task.tabAtEnd ? task.tab : 0)) yield [...strips, task.panels - done];
     for (let k = 1; done + k < task.panels && fits(k, task.tab); k++) {
       const at = done + k;
       if (task.jointsAfter !== 'any' && (at % 2 === 1) !== (task.jointsAfter === 'odd')) continue;
@@ -143,7 +146,15 @@ describe('a concertina cut into strips', () => {
   });
 
   it('of the worked example: four panels on a strip of 500 with a tab, six on one of 700', () => {
-    const task = { panels: 16, panelWidth: nm(100), tab: nm(15), jointsAfter: 'any', gap: nm(0), books: 1 } as const;
+    const task = {
+      panels: 16,
+      panelWidth: nm(100),
+      tab: nm(15),
+      tabAtEnd: false,
+      jointsAfter: 'any',
+      gap: nm(0),
+      books: 1,
+    } as const;
     expect(planStrips({ ...task, rowLength: nm(500), rowsOnSheet: 4 })).toMatchObject({
       sheets: 1,
       joints: 3,

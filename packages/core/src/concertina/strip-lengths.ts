@@ -9,6 +9,8 @@ export interface StripTask {
   readonly panelWidth: Nm;
   /** what every strip but the last carries besides, to be glued under the next; 0: butted */
   readonly tab: Nm;
+  /** the last strip carries one too: an endpaper follows */
+  readonly tabAtEnd: boolean;
   readonly jointsAfter: JointsAfter;
   /** along the book, of the paper that is worked */
   readonly rowLength: Nm;
@@ -19,12 +21,15 @@ export interface StripTask {
 /** Panels of the strips of one book, from its beginning. */
 export type Strips = readonly number[];
 
+/** What the last strip carries besides its panels. */
+export const lastTabOf = ({ tab, tabAtEnd }: StripTask): number => (tabAtEnd ? tab : 0);
+
 /** How many panels a strip can have. */
 export interface StripLimits {
   /** of a strip that another follows, at its end a tab */
   readonly first: number;
   readonly between: number;
-  /** of the last strip, without a tab */
+  /** of the last strip, mostly without a tab */
   readonly last: number;
 }
 
@@ -32,12 +37,13 @@ const withParity = (most: number, parity: JointsAfter): number =>
   parity === 'any' ? most : most - ((most % 2 === 1) === (parity === 'odd') ? 0 : 1);
 
 /** A strip between two joints has an even number of panels wherever the side of the joints matters: both of its ends lie on one side. */
-export function stripLimits({ panelWidth, tab, rowLength, jointsAfter }: StripTask): StripLimits {
+export function stripLimits(task: StripTask): StripLimits {
+  const { panelWidth, tab, rowLength, jointsAfter } = task;
   const tabbed = Math.floor((rowLength - tab) / panelWidth);
   return {
     first: withParity(tabbed, jointsAfter),
     between: withParity(tabbed, jointsAfter === 'any' ? 'any' : 'even'),
-    last: Math.floor(rowLength / panelWidth),
+    last: Math.floor((rowLength - lastTabOf(task)) / panelWidth),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { StripLimits, StripTask, Strips } from './strip-lengths.ts';
+import { lastTabOf, type StripLimits, type StripTask, type Strips } from './strip-lengths.ts';
 
 /** A row of paper: which of a book's strips it holds (by their place in the book), and how many rows are cut so. */
 export interface StripRow {
@@ -7,8 +7,8 @@ export interface StripRow {
 }
 
 /** What a strip takes of a row, without what is lost to its neighbour. */
-const lengthOf = ({ panelWidth, tab }: StripTask, strips: Strips, i: number): number =>
-  strips[i]! * panelWidth + (i < strips.length - 1 ? tab : 0);
+const lengthOf = (task: StripTask, strips: Strips, i: number): number =>
+  strips[i]! * task.panelWidth + (i < strips.length - 1 ? task.tab : lastTabOf(task));
 
 /** Strips of one length: how many books need, and which they are, from the beginning of the book. */
 interface Kind {
@@ -114,15 +114,17 @@ export function fewestRows(task: StripTask, limits: StripLimits, count: number, 
   const { panels, panelWidth, tab, gap, rowLength } = task;
   const strips = count * books;
   // Every strip but the first of its row stands behind a gap: r rows have room for r gaps more.
-  const byLength = Math.ceil((books * (panels * panelWidth + (count - 1) * tab) + strips * gap) / (rowLength + gap));
+  const one = panels * panelWidth + (count - 1) * tab + lastTabOf(task);
+  const byLength = Math.ceil((books * one + strips * gap) / (rowLength + gap));
   if (count === 1) return Math.max(byLength, Math.ceil(books / Math.max(1, Math.floor(limits.last / panels))));
   const rows = books === 1 ? rowsOfOne(task, limits) : rowsByPanels(task, limits, books);
   return Math.max(byLength, rows, books * fewestLong(task, limits, count));
 }
 
 /** Rows of one book by panels: its first and its last strip share a row, whose tab leaves the last less room, or have a row each; others hold strips from between. */
-function rowsOfOne({ panels, panelWidth, tab, rowLength }: StripTask, { first, between, last }: StripLimits): number {
-  const shared = Math.floor((rowLength - tab) / panelWidth);
+function rowsOfOne(task: StripTask, { first, between, last }: StripLimits): number {
+  const { panels, panelWidth, tab, rowLength } = task;
+  const shared = Math.floor((rowLength - tab - lastTabOf(task)) / panelWidth);
   const more = (room: number) => (room >= panels ? 0 : between < 1 ? Infinity : Math.ceil((panels - room) / between));
   return Math.min(1 + more(shared), 2 + more(first + last));
 }
@@ -145,11 +147,8 @@ function rowsByPanels({ panels, panelWidth, tab, rowLength }: StripTask, limits:
 }
 
 /** Of so many strips of one book, how many at least are longer than half a row. */
-function fewestLong(
-  { panels, panelWidth, tab, gap, rowLength, jointsAfter }: StripTask,
-  limits: StripLimits,
-  count: number,
-): number {
+function fewestLong(task: StripTask, limits: StripLimits, count: number): number {
+  const { panels, panelWidth, tab, gap, rowLength, jointsAfter } = task;
   const half = Math.floor((rowLength - gap) / 2);
   const shortTabbed = Math.max(0, Math.floor((half - tab) / panelWidth));
   const step = jointsAfter === 'any' ? 1 : 2;
@@ -161,7 +160,7 @@ function fewestLong(
     { panels: most, long: 1 },
   ];
   const found = ways(shortTabbed, limits.first).flatMap((first) =>
-    ways(Math.floor(half / panelWidth), limits.last).flatMap((last) => {
+    ways(Math.max(0, Math.floor((half - lastTabOf(task)) / panelWidth)), limits.last).flatMap((last) => {
       // A strip that is too long for what there is to part would be made shorter, and counts no more for that.
       const left = Math.max(panels - first.panels - last.panels, between * step);
       if (first.panels < 1 || last.panels < 1 || left > between * limits.between) return [];

@@ -105,13 +105,15 @@ describe('the contract', () => {
 
 describe('the fields of a form', () => {
   it('are read off its schema: counts with bounds, choices, and when they are asked', () => {
+    const only = { backs: ['turns', 'all'] };
     const meander = FORMS.find(({ id }) => id === 'meander-book')!;
     expect(parameterFields(meander)).toEqual([
       { name: 'rows', kind: 'count', from: 2, to: 8 },
       { name: 'columns', kind: 'count', from: 2, to: 8 },
       { name: 'cover', kind: 'choice', values: ['back-of-first', 'first'] },
-      { name: 'backsMeet', when: 'backs-meet', kind: 'choice', values: ['double-leaf', 'pocket', 'none'] },
-      { name: 'facesMeet', when: 'faces-meet', kind: 'choice', values: ['fold-out', 'glued-shut'] },
+      { name: 'backs', kind: 'choice', values: ['turns', 'all', 'none'] },
+      { name: 'backsMeet', when: 'backs-meet', only, kind: 'choice', values: ['double-leaf', 'pocket', 'none'] },
+      { name: 'facesMeet', when: 'faces-meet', only, kind: 'choice', values: ['fold-out', 'glued-shut'] },
     ]);
   });
 });

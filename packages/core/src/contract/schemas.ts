@@ -75,10 +75,15 @@ const side = nmSchema;
 /** A length that something has. */
 const someLength = nmSchema.refine((length) => length > 0, 'longer than nothing');
 const noTrim = { left: 0 as Nm, right: 0 as Nm, top: 0 as Nm, bottom: 0 as Nm };
+const endpaperPanels = z.number().int().min(0).max(2).default(0);
 export const computeConcertinaRequest = z.strictObject({
   panels: z.number().int().min(2).max(400),
   panelWidth: someLength,
   panelHeight: someLength,
+  endpapers: z
+    .strictObject({ first: endpaperPanels, last: endpaperPanels })
+    .default({ first: 0, last: 0 })
+    .meta({ description: 'panels of a paper of their own before the first strip and behind the last' }),
   joint: z.enum(['tab', 'hinge-strip', 'tape']).default('tab'),
   tab: nmSchema.default(15_000_000 as Nm).meta({ description: 'how wide a tab is, or would be' }),
   side: z

@@ -37,13 +37,13 @@ describe('what is cut from one paper', () => {
     expect(ownSheets(book).map(({ id, from, each }) => [id, from, each])).toEqual([
       ['sheet cover', 'cover', 1],
       ['sheet', 'text', 2],
-      ['sheet 3', 'text', 1],
+      ['sheet 2', 'text', 1],
     ]);
     // 30 folios and a tenth more; 10 covers and 2 more.
     expect(sheetsForEdition(book, kit([]))).toEqual({ copies: 40, withSpares: 45 });
     expect(needed(kit([]), 'text')).toEqual([
       ['sheet', 22],
-      ['sheet 3', 11],
+      ['sheet 2', 11],
     ]);
     expect(needed(kit([]), 'cover')).toEqual([['sheet cover', 12]]);
   });
@@ -67,10 +67,10 @@ describe('what is cut from one paper', () => {
       ['marbled', 22],
       ['band', 22],
     ]);
-    expect(needed(of, 'text').map(([id]) => id)).toEqual(['sheet', 'sheet 3', 'ends']);
+    expect(needed(of, 'text').map(([id]) => id)).toEqual(['sheet', 'sheet 2', 'ends']);
     // Every piece is cut once, whatever is cut together.
     const all = cutTogether(book, of).flatMap(({ slot }) => needed(of, slot).map(([id]) => id));
-    expect(all.toSorted()).toEqual(['band', 'board', 'ends', 'marbled', 'sheet', 'sheet 3', 'sheet cover']);
+    expect(all.toSorted()).toEqual(['band', 'board', 'ends', 'marbled', 'sheet', 'sheet 2', 'sheet cover']);
   });
 
   it('hinge strips of a concertina stand apart, with a paper of their own, and are no sheets that are printed', () => {

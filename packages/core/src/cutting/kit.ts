@@ -35,10 +35,13 @@ export function ownSheets({ sheet, run: { laid } }: Pick<Counted, 'sheet' | 'run
     from === PAGES_SLOT && width === sheet.width && height === sheet.height;
   return [...sizes.values()]
     .sort((one, other) => other.width - one.width || other.height - one.height)
-    .map((size, i) => ({
-      id: isWhole(size) ? OWN_SHEET : `${OWN_SHEET} ${size.from === PAGES_SLOT ? i + 1 : size.from}`,
-      ...size,
-    }));
+    .map((size, i, all) => ({ id: isWhole(size) ? OWN_SHEET : `${OWN_SHEET} ${placeOf(size, i, all)}`, ...size }));
+}
+
+/** Its place among the sizes of one paper; of another paper than that of the pages also which, and no place where there is one size. */
+function placeOf(size: Omit<OwnSheets, 'id'>, i: number, all: readonly Omit<OwnSheets, 'id'>[]): string {
+  const nth = all.slice(0, i).filter(({ from }) => from === size.from).length + 1;
+  return size.from === PAGES_SLOT ? String(nth) : nth === 1 ? size.from : `${size.from} ${nth}`;
 }
 
 const slotOfPart = ({ part, paper }: LaidPaper['parts'][number]): PaperSlot | undefined =>

@@ -15,18 +15,18 @@ export interface SheetPlan {
   /** nanometres: how far right of the table's zero, and towards the maker, its left top corner lies; left out: at zero */
   readonly right?: number;
   readonly down?: number;
+  /** how high it lies where sheets lie over one another, 0 where left out; of one height the earlier lie on top */
+  readonly level?: number;
 }
 
 /** What makers call a part of a book. */
-export const PART_NAMES = ['sheet', 'folios', 'strips', 'hinges', 'sections', 'cover'] as const;
+export const PART_NAMES = ['sheet', 'folios', 'strips', 'hinges', 'endpapers', 'sections', 'cover'] as const;
 export type PartName = (typeof PART_NAMES)[number];
 
-/** Sheets of one paper that are handled alike; they lie on one another, or wherever each is put. */
+/** Sheets of one paper that are handled alike; they lie on one another, the earlier on top, or wherever each is put. */
 export interface PartPlan {
   readonly part: PartName;
   readonly sheets: readonly SheetPlan[];
-  /** how they lie where they overlap; left out: the first on top */
-  readonly stacked?: 'last-on-top';
   /** the sides that carry pages */
   readonly printed: readonly SheetSide[];
   /** cut from a paper of its own, or not from paper at all; left out: from that of the pages */
@@ -36,7 +36,7 @@ export interface PartPlan {
 }
 
 /**
- * A book to be made: its parts as they lie on the table, the earlier ones on top; what is done to them in order, joins among it; and how the finished
+ * A book to be made: its parts as they lie on the table; what is done to them in order, joins among it; and how the finished
  * thing is held. One sheet alone is an assembly of one part. Everything else is derived.
  */
 export interface Assembly {

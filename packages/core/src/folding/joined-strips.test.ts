@@ -20,7 +20,8 @@ function joined(lengths: readonly number[], tab: number, first: 'valley' | 'moun
   let right = 0;
   const sheets = lengths.map((panels, i): SheetPlan => {
     const columns = [...Array.from({ length: panels }, () => P), ...(i < lengths.length - 1 ? [mm(tab)] : [])];
-    const sheet = { width: mm(columns.reduce((sum, w) => sum + w, 0) / 1e6), height: H, columns, rows: 1, right };
+    const width = mm(columns.reduce((sum, w) => sum + w, 0) / 1e6);
+    const sheet = { width, height: H, columns, rows: 1, right, level: i };
     right += panels * P;
     return sheet;
   });
@@ -28,7 +29,6 @@ function joined(lengths: readonly number[], tab: number, first: 'valley' | 'moun
   const strips: PartPlan = {
     part: 'strips',
     sheets,
-    stacked: 'last-on-top',
     printed: ['A'],
     bare: lengths.slice(0, -1).map((_, strip) => tabOf(strip)),
   };

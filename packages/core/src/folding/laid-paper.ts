@@ -28,6 +28,7 @@ export interface LaidSheet {
   readonly horizontals: readonly number[];
   readonly right: number;
   readonly down: number;
+  readonly level: number;
 }
 
 /** All sheets of an assembly before the first step, in ticks (1 nm = `scale` ticks): equal panels then meet exactly, with nothing rounded. */
@@ -35,18 +36,14 @@ export interface LaidPaper {
   readonly scale: number;
   readonly panels: readonly Panel[];
   readonly sheets: readonly LaidSheet[];
-  readonly parts: readonly Pick<PartPlan, 'part' | 'printed' | 'stacked' | 'paper'>[];
+  readonly parts: readonly Pick<PartPlan, 'part' | 'printed' | 'paper'>[];
   /** labels of panels that carry no page */
   readonly bare: ReadonlySet<string>;
 }
 
-/** Panels from the table upwards before the first step: earlier parts on top, and of a part the first sheet or the last. */
-export function firstOrder({ panels, sheets, parts }: LaidPaper): readonly number[] {
-  const above = (one: number, other: number): number => {
-    const [part, otherPart] = [sheets[one]!.part, sheets[other]!.part];
-    if (part !== otherPart) return otherPart - part;
-    return parts[part]!.stacked === 'last-on-top' ? one - other : other - one;
-  };
+/** Panels from the table upwards before the first step: by the level of their sheets, of one level the earlier sheets on top. */
+export function firstOrder({ panels, sheets }: LaidPaper): readonly number[] {
+  const above = (one: number, other: number): number => sheets[one]!.level - sheets[other]!.level || other - one;
   return panels.map((_, i) => i).sort((a, b) => above(panels[a]!.sheet, panels[b]!.sheet) || a - b);
 }
 
@@ -103,7 +100,7 @@ export function layPaper(parts: readonly PartPlan[], steps: readonly Step[]): La
 }
 
 function laidOut(plan: SheetPlan, scale: number) {
-  const { width, height, columns, rows, panels, right = 0, down = 0 } = plan;
+  const { width, height, columns, rows, panels, right = 0, down = 0, level = 0 } = plan;
   const sheet = {
     width: width * scale,
     height: height * scale,
@@ -111,6 +108,7 @@ function laidOut(plan: SheetPlan, scale: number) {
     horizontals: linesAt(height, rows, scale),
     right: right * scale,
     down: down * scale,
+    level,
   };
   return { sheet, panels: panels ? freePanels(panels, scale) : gridPanels(sheet.verticals, sheet.horizontals) };
 }

@@ -28,7 +28,8 @@ export function readUnfolding(run: FoldRun, { how, covered = [] }: UnfoldHold): 
   const faces = pageFaces(run);
   const { leftOf, tabs, isGluedDown } = faces;
   const underCover = facesUnderCovers(run, flat, covered);
-  const pairs = how === 'front-then-back' ? inPairs(facingFaces(flat, tabs)) : inPairs();
+  const facing = how === 'front-then-back' ? facingFaces(flat, tabs) : undefined;
+  const pairs = inPairs(facing);
   const isCovered = (face: Face) => underCover.has(keyOf(face));
   const carries = (face: Face) => faces.carries(face) && !isGluedDown(face) && !isCovered(face);
   const pageOf = new Map<string, number>();
@@ -59,8 +60,9 @@ export function readUnfolding(run: FoldRun, { how, covered = [] }: UnfoldHold): 
     fresh.forEach((faces, k) => {
       const row = rows[k]!.flatMap((face) => number(face) ?? []);
       for (const [one, other] of pairs(faces)) {
-        const alone = gap === 'front' && !other;
-        const [left, right] = alone ? [null, number(one)] : [number(one), number(other)];
+        const beside = other ? undefined : facing?.get(keyOf(one));
+        const isRight = !other && (gap === 'front' || (beside && liesLeft(run, state, beside, one) !== over));
+        const [left, right] = isRight ? [null, number(one)] : [number(one), number(other)];
         views.push({ left, right, hinge: 'spine', toward: 'right', row, ...lies });
       }
     });
@@ -77,7 +79,7 @@ export function readUnfolding(run: FoldRun, { how, covered = [] }: UnfoldHold): 
   else show(last, false, 'front');
   for (const moment of momentsOpened(how, last, open)) show(moment, false, moment);
   show(open, true, open);
-  const seenSo = how === 'front-then-back' ? withStances(views, seen, flat, tabs) : views;
+  const seenSo = facing ? withStances(views, seen, flat, tabs, facing) : views;
 
   const layers = flat.order.filter((panel) => !tabs.has(panel)).reverse();
   const front = (panel: number): SheetSide => (sideOf(at(flat.placed, panel)) === 1 ? 'A' : 'B');
@@ -147,6 +149,7 @@ function withStances(
   seen: readonly Face[],
   flat: FlatState,
   tabs: ReadonlyMap<number, number>,
+  facing: ReadonlyMap<string, Face>,
 ): readonly View[] {
   const layers = flat.order.filter((panel) => !tabs.has(panel));
   const held = views.map((view): View => {
@@ -154,10 +157,12 @@ function withStances(
     const over = unfolded!.over;
     const page = left ?? right;
     if (page === null) return { ...view, stance: { kind: 'closed', over } };
-    const { panel } = at(seen, page);
-    // Alone it lies outside of the closed pile, above or below.
-    if (left === null || right === null) return { ...view, stance: { kind: 'closed', over: panel === layers[0] } };
-    return { ...view, stance: { kind: 'leafed', between: [panel, at(seen, right).panel], over } };
+    const face = at(seen, page);
+    const { panel } = face;
+    const beside = left === null || right === null ? facing.get(keyOf(face)) : at(seen, right);
+    // What faces nothing lies outside of the closed pile, above or below.
+    if (!beside) return { ...view, stance: { kind: 'closed', over: panel === layers[0] } };
+    return { ...view, stance: { kind: 'leafed', between: [panel, beside.panel], over } };
   });
   const whole = (over: boolean): readonly View[] => {
     const last = held.findLast(({ unfolded, row }) => unfolded?.over === over && (row?.length ?? 0) > 0);
@@ -172,12 +177,13 @@ function withStances(
 
 /** Faces by twos: as they come, or only those that face one another in the closed pile. */
 const inPairs =
-  (facing?: ReadonlyMap<string, string>) =>
+  (facing?: ReadonlyMap<string, Face>) =>
   (faces: readonly Face[]): readonly (readonly [Face, Face?])[] => {
     const pairs: (readonly [Face, Face?])[] = [];
     for (let i = 0; i < faces.length;) {
       const [one, other] = [faces[i]!, faces[i + 1]];
-      const isPair = other !== undefined && (!facing || facing.get(keyOf(one)) === keyOf(other));
+      const faced = facing?.get(keyOf(one));
+      const isPair = other !== undefined && (!facing || (faced !== undefined && keyOf(faced) === keyOf(other)));
       pairs.push(isPair ? [one, other] : [one]);
       i += isPair ? 2 : 1;
     }
@@ -185,16 +191,28 @@ const inPairs =
   };
 
 /** Which faces touch in the closed pile, tabs left out. */
-function facingFaces({ order, placed }: FlatState, tabs: ReadonlyMap<number, number>): ReadonlyMap<string, string> {
+function facingFaces({ order, placed }: FlatState, tabs: ReadonlyMap<number, number>): ReadonlyMap<string, Face> {
   const layers = order.filter((panel) => !tabs.has(panel));
-  const facing = (panel: number, up: boolean): string =>
-    keyOf({ panel, side: (sideOf(at(placed, panel)) === 1) === up ? 'A' : 'B' });
+  const faceOf = (panel: number, up: boolean): Face => ({
+    panel,
+    side: (sideOf(at(placed, panel)) === 1) === up ? 'A' : 'B',
+  });
   return new Map(
     layers.slice(1).flatMap((upper, i) => {
-      const pair = [facing(layers[i]!, true), facing(upper, false)] as const;
-      return [pair, [pair[1], pair[0]] as const];
+      const [under, over] = [faceOf(layers[i]!, true), faceOf(upper, false)];
+      return [[keyOf(under), over] as const, [keyOf(over), under] as const];
     }),
   );
+}
+
+/** Whether a panel lies left of another, seen from above. */
+function liesLeft({ laid }: FoldRun, state: FlatState, one: Face, other: Face): boolean {
+  const outlines = outlinesOf(laid, state);
+  const middle = ({ panel }: Face) => {
+    const { left, right } = bounds([outlines[panel]!]);
+    return left + right;
+  };
+  return middle(one) < middle(other);
 }
 
 /** Of panels that are glued to a cover the face that looks outwards from the closed pile: the upper one of what lies in its upper half. */

@@ -77,7 +77,7 @@ export const PURPOSES = {
   rotate: ['rotate'],
   slit: ['slit', 'slit-middle'],
   cut: ['cut', 'cut-serpentine'],
-  glue: ['glue', 'treat-turn'],
+  glue: ['glue', 'treat-turn', 'glue-backs'],
   collapse: [
     'collapse',
     'to-and-fro-columns',

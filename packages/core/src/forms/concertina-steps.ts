@@ -4,76 +4,98 @@ import type { Bend, JoinStep, Step } from '../folding/step.ts';
 import { nm } from '../units/nm.ts';
 import type { ConcertinaSettings, LaidStrip } from './concertina-strips.ts';
 
-const panelOf = (strip: number, column: number, sheets: number): string =>
-  `${sheets > 1 ? `s${strip + 1}` : ''}r1c${column + 1}`;
+/** What panels and lines are called in a book of these pieces. */
+interface Names {
+  /** a panel of a strip or an endpaper, counted from 0; the one behind its last is its tab */
+  readonly panel: (piece: LaidStrip, column: number) => string;
+  /** either half of the hinge behind the i-th piece */
+  readonly hinge: (i: number, half: 0 | 1) => string;
+  readonly hingeSheet: (i: number) => number;
+  readonly sheets: number;
+}
+
+function namesOf(p: ConcertinaSettings, laid: readonly LaidStrip[]): Names {
+  const strips = laid.filter(({ part }) => part === 'strips').length;
+  const sheets = laid.length + (p.joint === 'tab' ? 0 : laid.length - 1);
+  const label = (sheet: number, column: number) => `${sheets > 1 ? `s${sheet + 1}` : ''}r1c${column + 1}`;
+  const hingeSheet = (i: number) => strips + i;
+  return {
+    panel: ({ sheet }, column) => label(sheet, column),
+    hinge: (i, half) => label(hingeSheet(i), half),
+    hingeSheet,
+    sheets,
+  };
+}
+
+const extent = (widths: readonly number[]): number => widths.reduce((sum, width) => sum + width, 0);
 
 export function partsOf(p: ConcertinaSettings, laid: readonly LaidStrip[]): readonly PartPlan[] {
   const height = nm(p.panelHeight);
-  const sheets = laid.map(({ widths, tab, right }): SheetPlan => {
-    const columns = tab > 0 ? [...widths, tab] : widths;
-    return { width: nm(columns.reduce<number>((sum, width) => sum + width, 0)), height, columns, rows: 1, right };
-  });
-  const strips: PartPlan = {
-    part: 'strips',
-    sheets,
-    ...(p.tabLies === 'behind' && { stacked: 'last-on-top' }),
-    printed: p.sides === 'both' ? ['A', 'B'] : ['A'],
-    bare: laid.flatMap(({ tab, panels }, i) => (tab > 0 ? [panelOf(i, panels, laid.length)] : [])),
+  const names = namesOf(p, laid);
+  const of = (part: LaidStrip['part'], how: Pick<PartPlan, 'printed' | 'paper'>): PartPlan => {
+    const pieces = laid.flatMap((piece, i) => (piece.part === part ? [{ piece, i }] : []));
+    const sheets = pieces.map(({ piece: { widths, tab, right }, i }): SheetPlan => {
+      const columns = tab > 0 ? [...widths, tab] : widths;
+      // Where tabs lie behind, each piece lies on the tab of the one before it.
+      const level = p.tabLies === 'behind' ? i : -i;
+      return { width: nm(extent(columns)), height, columns, rows: 1, right, level };
+    });
+    return {
+      part,
+      sheets,
+      ...how,
+      bare: pieces.flatMap(({ piece }) => (piece.tab > 0 ? [names.panel(piece, piece.panels)] : [])),
+    };
   };
-  if (p.joint === 'tab' || laid.length === 1) return [strips];
+  const strips = of('strips', { printed: p.sides === 'both' ? ['A', 'B'] : ['A'] });
+  const endpapers = of('endpapers', { printed: [], paper: 'its-own' });
   const hinges: PartPlan = {
     part: 'hinges',
     sheets: laid.slice(0, -1).map(({ right, widths, gapAfter: gap }) => {
-      const middle = right + widths.reduce<number>((sum, width) => sum + width, 0) + Math.floor(gap / 2);
+      const middle = right + extent(widths) + Math.floor(gap / 2);
       const half = nm(Math.floor(p.hingeWidth / 2));
-      return { width: nm(2 * half), height, columns: [half, half], rows: 1, right: middle - half };
+      const level = p.hingeOn === 'front' ? laid.length : -laid.length;
+      return { width: nm(2 * half), height, columns: [half, half], rows: 1, right: middle - half, level };
     }),
     printed: [],
     paper: p.joint === 'tape' ? 'none' : 'its-own',
-    bare: laid.slice(1).flatMap((_, i) => [0, 1].map((half) => panelOf(sheetOf(p, laid.length).hinge(i), half, 2))),
+    bare: laid.slice(1).flatMap((_, i) => [names.hinge(i, 0), names.hinge(i, 1)]),
   };
-  return p.hingeOn === 'back' ? [strips, hinges] : [hinges, strips];
+  const hinged = p.joint !== 'tab' && hinges.sheets.length > 0;
+  return [strips, ...(hinged ? [hinges] : []), ...(endpapers.sheets.length > 0 ? [endpapers] : [])];
 }
 
-/** Strips come first where hinges lie behind them, last where they lie on them: sheets are counted through all parts. */
-const sheetOf = (p: ConcertinaSettings, strips: number) => ({
-  strip: (i: number) => (p.joint !== 'tab' && p.hingeOn === 'front' && strips > 1 ? strips - 1 + i : i),
-  hinge: (i: number) => (p.hingeOn === 'front' ? i : strips + i),
-});
-
 export function stepsOf(p: ConcertinaSettings, laid: readonly LaidStrip[]): readonly Step[] {
-  const n = laid.length;
-  const sheets = sheetOf(p, n);
-  const label = (sheet: number, column: number) => panelOf(sheet, column, n);
-  const joins = laid.slice(1).flatMap((_, i): readonly JoinStep[] => {
+  const names = namesOf(p, laid);
+  const joins = laid.slice(1).flatMap((next, i): readonly JoinStep[] => {
     const before = laid[i]!;
-    const [end, next] = [sheets.strip(i), sheets.strip(i + 1)];
+    const first = names.panel(next, 0);
     if (p.joint === 'tab')
       return [
         {
           kind: 'join',
           purpose: 'join-strip',
           how: 'glued-tab',
-          lays: label(next, 0),
-          onto: label(end, before.panels),
+          lays: first,
+          onto: names.panel(before, before.panels),
         },
       ];
-    const hinge = sheets.hinge(i);
     const how = p.joint;
+    const end = names.panel(before, before.panels - 1);
     return [
-      { kind: 'join', purpose: 'hinge-on', how, lays: label(hinge, 0), onto: label(end, before.panels - 1) },
-      { kind: 'join', purpose: 'onto-hinge', how, lays: label(next, 0), onto: label(hinge, 1) },
+      { kind: 'join', purpose: 'hinge-on', how, lays: names.hinge(i, 0), onto: end },
+      { kind: 'join', purpose: 'onto-hinge', how, lays: first, onto: names.hinge(i, 1) },
     ];
   });
   const folds = laid.map((strip, i): Step => {
     const bend = (sheet: number, line: number, after: number): Bend => ({
-      crease: n > 1 ? { sheet, axis: 'vertical', line } : { axis: 'vertical', line },
+      crease: names.sheets > 1 ? { sheet, axis: 'vertical', line } : { axis: 'vertical', line },
       to: foldAfter(after, p.first),
     });
-    const within = Array.from({ length: strip.panels - 1 }, (_, k) => bend(sheets.strip(i), k + 1, strip.from + k));
+    const within = Array.from({ length: strip.panels - 1 }, (_, k) => bend(strip.sheet, k + 1, strip.from + k));
     const last = strip.from + strip.panels - 1;
     const joint = strip.joint
-      ? [p.joint === 'tab' ? bend(sheets.strip(i), strip.panels, last) : bend(sheets.hinge(i), 1, last)]
+      ? [p.joint === 'tab' ? bend(strip.sheet, strip.panels, last) : bend(names.hingeSheet(i), 1, last)]
       : [];
     const pile = pileAfter(p, laid, i);
     return {
@@ -81,7 +103,7 @@ export function stepsOf(p: ConcertinaSettings, laid: readonly LaidStrip[]): read
       purpose: 'fold-strip',
       bends: [...within, ...joint],
       oneByOne: true,
-      anchor: label(sheets.strip(0), 0),
+      anchor: names.panel(laid[0]!, 0),
       above: pile.slice(1).map((upper, k) => [upper, pile[k]!] as const),
     };
   });
@@ -96,19 +118,18 @@ export function stepsOf(p: ConcertinaSettings, laid: readonly LaidStrip[]): read
  * would otherwise let the rest slip in between.
  */
 function pileAfter(p: ConcertinaSettings, laid: readonly LaidStrip[], done: number): readonly string[] {
-  const sheets = sheetOf(p, laid.length);
+  const names = namesOf(p, laid);
   const pile: string[] = [];
   let frontLooksOn = p.first === 'valley';
   laid.forEach((strip, i) => {
-    const label = (column: number) => panelOf(sheets.strip(i), column, laid.length);
     const folded = i <= done;
     const onBack = p.hingeOn === 'back';
     for (let column = 0; column < strip.panels; column++) {
       if (column > 0 && folded) frontLooksOn = !frontLooksOn;
-      const parts = [label(column)];
+      const parts = [names.panel(strip, column)];
       const joined = column === 0 ? laid[i - 1] : undefined;
       if (joined && p.joint === 'tab') {
-        const tab = panelOf(sheets.strip(i - 1), joined.panels, laid.length);
+        const tab = names.panel(joined, joined.panels);
         const stripOnTab = (p.tabLies === 'behind') === frontLooksOn;
         if (stripOnTab) parts.unshift(tab);
         else parts.push(tab);
@@ -117,9 +138,8 @@ function pileAfter(p: ConcertinaSettings, laid: readonly LaidStrip[], done: numb
         if (onBack === frontLooksOn) parts.unshift(hinge);
         else parts.push(hinge);
       };
-      if (joined && p.joint !== 'tab') lay(panelOf(sheets.hinge(i - 1), 1, laid.length));
-      if (strip.joint && p.joint !== 'tab' && column === strip.panels - 1)
-        lay(panelOf(sheets.hinge(i), 0, laid.length));
+      if (joined && p.joint !== 'tab') lay(names.hinge(i - 1, 1));
+      if (strip.joint && p.joint !== 'tab' && column === strip.panels - 1) lay(names.hinge(i, 0));
       pile.push(...parts);
     }
     if (strip.joint && folded) frontLooksOn = !frontLooksOn;
@@ -130,11 +150,10 @@ function pileAfter(p: ConcertinaSettings, laid: readonly LaidStrip[], done: numb
 /** Folded onto its first panel, the pile lies with its beginning undermost. */
 const BEGINNING_UP: Step = { kind: 'turn-over', purpose: 'beginning-up' };
 
+/** The panels at the ends that are glued to covers. */
 export function coveredEnds(p: ConcertinaSettings, laid: readonly LaidStrip[]): readonly string[] {
-  const n = laid.length;
-  const { strip } = sheetOf(p, n);
-  const many = n > 1 ? 2 : 1;
-  const first = panelOf(strip(0), 0, many);
-  const end = panelOf(strip(n - 1), laid[n - 1]!.panels - 1, many);
-  return p.covers === 'none' ? [] : p.covers === 'one' ? [first] : [first, end];
+  const names = namesOf(p, laid);
+  const end = laid.at(-1)!;
+  const ends = [names.panel(laid[0]!, 0), names.panel(end, end.panels - 1)];
+  return ends.slice(0, p.covers === 'none' ? 0 : p.covers === 'one' ? 1 : 2);
 }

@@ -1,5 +1,5 @@
-import { planOn, type Concertina, type ConcertinaPlan } from '../concertina/concertina.ts';
-import { endsOf } from '../concertina/ends.ts';
+import { firstOfStrips, planOn, type Concertina, type ConcertinaPlan } from '../concertina/concertina.ts';
+import { endsOf, NO_ENDPAPERS, type Endpapers } from '../concertina/ends.ts';
 import { jointsAfter, stripsInBook, type StripInBook } from '../concertina/joint-side.ts';
 import type { Strips } from '../concertina/strip-lengths.ts';
 import { otherGrain } from '../paper/paper.ts';
@@ -19,6 +19,9 @@ export const concertinaParameters = parameters({
   sides: choice(['front', 'both'], 'front'),
   first: choice(['valley', 'mountain'], 'valley'),
   covers: choice(['none', 'one', 'both'], 'both'),
+  /** panels of a paper of their own, joined on like strips: what the covers are glued to */
+  endpapers: choice(['none', 'first', 'both'], 'none'),
+  endpaperPanels: count(1, 2, 1, { only: { endpapers: ['first', 'both'] } }),
   joint: choice(['tab', 'hinge-strip', 'tape'], 'tab'),
   side: choice(['valleys', 'mountains', 'anywhere'], 'valleys'),
   tab: length(mm(3), mm(200), mm(15), WITH_TAB),
@@ -42,10 +45,16 @@ export type ConcertinaSettings = ParametersOf<typeof concertinaParameters>;
 
 const NO_TRIMS = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
 
+export const endpapersOf = (p: Pick<ConcertinaSettings, 'endpapers' | 'endpaperPanels'>): Endpapers =>
+  p.endpapers === 'none'
+    ? NO_ENDPAPERS
+    : { first: p.endpaperPanels, last: p.endpapers === 'both' ? p.endpaperPanels : 0 };
+
 export const bookOf = (p: ConcertinaSettings): Concertina => ({
   panels: p.panels,
   panelWidth: nm(p.panelWidth),
   panelHeight: nm(p.panelHeight),
+  endpapers: endpapersOf(p),
   joint: p.joint,
   tab: nm(p.tab),
   side: p.side,
@@ -70,9 +79,10 @@ export function stripsOn(p: ConcertinaSettings, on: CutOn): Result<Strips, FormP
 /** Whether strips that were settled for a paper still make this book, and come out of this sheet. */
 function stillServe(p: ConcertinaSettings, sheet: SheetExtent): boolean {
   const tab = p.joint === 'tab' ? p.tab : 0;
-  const longest = Math.max(...p.strips.map((panels, i) => panels * p.panelWidth + (i < p.strips.length - 1 ? tab : 0)));
+  const tabbed = endpapersOf(p).last > 0 ? p.strips.length : p.strips.length - 1;
+  const longest = Math.max(...p.strips.map((panels, i) => panels * p.panelWidth + (i < tabbed ? tab : 0)));
   if (longest > Math.max(sheet.width, sheet.height)) return false;
-  const after = jointsAfter(p.side, p.first);
+  const after = jointsAfter(p.side, firstOfStrips(bookOf(p)));
   let done = 0;
   return p.strips.every((panels, i) => {
     done += panels;
@@ -92,8 +102,11 @@ export function stripsOf(p: ConcertinaSettings, sheet: SheetExtent): Result<Stri
   return last.strips;
 }
 
-/** A strip as it lies on the table: its panels, where they begin, and how the next one comes to lie. */
+/** A strip or an endpaper as it lies on the table: its panels, where they begin, and how the next one comes to lie. */
 export interface LaidStrip extends StripInBook {
+  readonly part: 'strips' | 'endpapers';
+  /** which of all sheets of the book it is: strips are counted first, then hinges, then endpapers */
+  readonly sheet: number;
   readonly right: number;
   readonly widths: readonly Nm[];
   /** the tab at its end */
@@ -116,10 +129,17 @@ function gapAfter(p: ConcertinaSettings, joint: StripInBook['joint']): Nm {
   return isInset(p, joint) && p.inset === 'set-past' ? nm(p.insetBy) : mm(0);
 }
 
-/** Strips laid end to end, the front up. */
+/** Strips, and the endpapers on either side of them, laid end to end, the front up. */
 export function laidStrips(p: ConcertinaSettings, strips: Strips): readonly LaidStrip[] {
+  const { first, last } = endpapersOf(p);
+  const before = first > 0 ? 1 : 0;
+  const pieces = [...(before ? [first] : []), ...strips, ...(last > 0 ? [last] : [])];
+  const hinges = p.joint === 'tab' ? 0 : pieces.length - 1;
   let right = 0;
-  return stripsInBook(strips, p.first).map((strip, i, all): LaidStrip => {
+  return stripsInBook(pieces, p.first).map((strip, i, all): LaidStrip => {
+    const k = i - before;
+    const part = k >= 0 && k < strips.length ? 'strips' : 'endpapers';
+    const sheet = part === 'strips' ? k : strips.length + hinges + (i === 0 ? 0 : before);
     const narrowed = i > 0 && p.inset === 'narrowed' && isInset(p, all[i - 1]!.joint);
     const widths = Array.from({ length: strip.panels }, (_, k) =>
       nm(k === 0 && narrowed ? p.panelWidth - p.insetBy : p.panelWidth),
@@ -127,7 +147,15 @@ export function laidStrips(p: ConcertinaSettings, strips: Strips): readonly Laid
     const lies = right;
     const gap = gapAfter(p, strip.joint);
     right += widths.reduce<number>((sum, width) => sum + width, 0) + gap;
-    return { ...strip, right: lies, widths, tab: strip.joint && p.joint === 'tab' ? nm(p.tab) : mm(0), gapAfter: gap };
+    return {
+      ...strip,
+      part,
+      sheet,
+      right: lies,
+      widths,
+      tab: strip.joint && p.joint === 'tab' ? nm(p.tab) : mm(0),
+      gapAfter: gap,
+    };
   });
 }
 
@@ -140,4 +168,6 @@ export const hingeProblem = (p: ConcertinaSettings): FormProblem | undefined =>
       : undefined;
 
 export const coverProblem = (p: ConcertinaSettings): FormProblem | undefined =>
-  endsOf(p.panels, p.first, p.covers, p.sides === 'both').shown < 1 ? { code: 'covers-hide-all' } : undefined;
+  endsOf(p.panels, p.first, p.covers, p.sides === 'both', endpapersOf(p)).shown < 1
+    ? { code: 'covers-hide-all' }
+    : undefined;

@@ -12,6 +12,8 @@ export const concertinaFixture: FormFixture = {
     sides: fc.constantFrom('front', 'both'),
     first: fc.constantFrom('valley', 'mountain'),
     covers: fc.constantFrom('none', 'one', 'both'),
+    endpapers: fc.constantFrom('none', 'first', 'both'),
+    endpaperPanels: fc.constantFrom(1, 2),
     joint: fc.constantFrom('tab', 'hinge-strip', 'tape'),
     side: fc.constantFrom('valleys', 'mountains', 'anywhere'),
     tabLies: fc.constantFrom('behind', 'in-front'),
@@ -40,6 +42,13 @@ export const concertinaFixture: FormFixture = {
       parameters: { panels: 7 },
       evidence: 'reasoned',
       rows: ['1u 2u 3u -', '4u 5u -', '6u -'],
+    },
+    {
+      // An endpaper of one panel at either end, which carries nothing. Its joint is the first fold, a valley; so the strips begin with a mountain, and joints in
+      // valleys come after an even number: two panels and a tab four times, since the last carries one too, for the endpaper that follows.
+      parameters: { endpapers: 'both', sides: 'both' },
+      evidence: 'reasoned',
+      rows: ['1u 2u -', '- 15u 16u', '3u 4u -', '- 13u 14u', '5u 6u -', '- 11u 12u', '7u 8u -', '- 9u 10u'],
     },
     {
       // Hinge strips, which carry nothing. Joints in valleys come after an odd number, and three panels fit the 210 mm: one and three.

@@ -43,7 +43,7 @@ export const concertina: Form<ConcertinaSettings, 'concertina'> = {
     const strips = stripsOf(p, sheet);
     const laid = laidStrips(p, strips.ok ? strips.value : [p.panels]);
     return closedBlock({
-      panels: p.panels,
+      panels: laid.reduce((sum, { panels }) => sum + panels, 0),
       panelWidth: nm(p.panelWidth),
       joints: laid.slice(0, -1).map((strip) => ({
         after: strip.from + strip.panels - 1,

@@ -8,6 +8,7 @@ export const meanderBookFixture: FormFixture = {
     cover: fc.constantFrom('back-of-first', 'first'),
     backsMeet: fc.constantFrom('double-leaf', 'pocket', 'none'),
     facesMeet: fc.constantFrom('fold-out', 'glued-shut'),
+    backs: fc.constantFrom('turns', 'all', 'none'),
   }),
   panels: ({ rows, columns }) => Number(rows) * Number(columns),
   tables: [

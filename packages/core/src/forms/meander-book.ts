@@ -3,15 +3,19 @@ import type { Bend, GridSegment, Step } from '../folding/step.ts';
 import type { Form } from './form.ts';
 import { choice, count, parameters, type ParametersOf } from './parameters.ts';
 
+const GLUED = { only: { backs: ['turns', 'all'] } } as const;
+
 export const meanderBookParameters = parameters({
   rows: count(2, 8, 4),
   columns: count(2, 8, 4),
   /** which side of panel 1 is the front cover */
   cover: choice(['back-of-first', 'first'], 'back-of-first'),
+  /** what is glued: turns alone; every leaf back to back, which binds it; or nothing, so that it is tied with a cord and opens out again */
+  backs: choice(['turns', 'all', 'none'], 'turns'),
   /** at a turn where the backs meet: one double leaf (glued all over), a pocket (glued on two sides), or left open */
-  backsMeet: choice(['double-leaf', 'pocket', 'none'], 'double-leaf', { when: 'backs-meet' }),
+  backsMeet: choice(['double-leaf', 'pocket', 'none'], 'double-leaf', { when: 'backs-meet', ...GLUED }),
   /** at a turn where printed faces meet: a fold-out, or glued shut (which hides two pages) */
-  facesMeet: choice(['fold-out', 'glued-shut'], 'fold-out', { when: 'faces-meet' }),
+  facesMeet: choice(['fold-out', 'glued-shut'], 'fold-out', { when: 'faces-meet', ...GLUED }),
 });
 
 type P = ParametersOf<typeof meanderBookParameters>;
@@ -105,6 +109,7 @@ function stepsOf(p: P): readonly Step[] {
             },
           ]),
     ]),
+    ...(p.backs === 'all' ? backsGlued(p, panels) : []),
     ...rowsUp
       .slice(0, -1)
       .reverse()
@@ -112,8 +117,25 @@ function stepsOf(p: P): readonly Step[] {
         kind: 'glue',
         purpose: 'treat-turn',
         between: [panels[row * p.columns - 1]!, panels[row * p.columns]!],
-        whenBacksMeet: p.backsMeet,
-        whenFacesMeet: p.facesMeet === 'glued-shut' ? 'glued-shut' : 'none',
+        whenBacksMeet:
+          p.backs === 'none' ? 'none' : p.backs === 'all' && p.backsMeet === 'none' ? 'double-leaf' : p.backsMeet,
+        whenFacesMeet: p.backs !== 'none' && p.facesMeet === 'glued-shut' ? 'glued-shut' : 'none',
       })),
   ];
 }
+
+/** Within the rows, wherever the strip folds away from its print, two backs lie on one another. */
+const backsGlued = (p: P, panels: readonly string[]): readonly Step[] =>
+  panels.slice(1).flatMap((next, i): Step[] =>
+    (i + 1) % p.columns === 0 || directionOf(p, i + 1) === 'valley'
+      ? []
+      : [
+          {
+            kind: 'glue',
+            purpose: 'glue-backs',
+            between: [panels[i]!, next],
+            whenBacksMeet: 'double-leaf',
+            whenFacesMeet: 'none',
+          },
+        ],
+  );

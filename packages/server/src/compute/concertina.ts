@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { computeConcertinaRequest } from '@eight-up/core/contract/schemas';
 import {
+  firstOfStrips,
   planConcertina,
   problemOf,
   type ConcertinaPlan,
@@ -21,11 +22,11 @@ export function concertinaAnswer({ papers, copies, gap, grain, ...book }: Asked)
   const task: ConcertinaTask = { book, copies, gap, grain, papers };
   const problem = problemOf(book);
   if (problem) throw new Refusal('plan-impossible', concertinaProblemWords(problem, 'mm'), problem);
-  const { panels, first, covers, bothSides } = book;
-  const ends = endsOf(panels, first, covers, bothSides);
+  const { panels, first, covers, bothSides, endpapers } = book;
+  const ends = endsOf(panels, first, covers, bothSides, endpapers);
   const whole = (planned: Planned) => {
     if (!planned.ok) return refused(planned.problem);
-    const strips = stripsInBook(planned.value.strips, first);
+    const strips = stripsInBook(planned.value.strips, firstOfStrips(book));
     return { ...planned.value, strips, sentence: concertinaSentence(planned.value, strips) };
   };
   return {

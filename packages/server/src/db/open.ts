@@ -18,6 +18,7 @@ import { MigrationChangesArePatches } from './migration-0010-changes-are-patches
 import { MigrationMeasurements } from './migration-0011-measurements.ts';
 import { MigrationNamedOriginals } from './migration-0012-named-originals.ts';
 import { MigrationJointPlans } from './migration-0013-joint-plans.ts';
+import { MigrationFormsSayMore } from './migration-0014-forms-say-more.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -34,6 +35,7 @@ export const MIGRATIONS = [
   { name: '0011-measurements', class: MigrationMeasurements },
   { name: '0012-named-originals', class: MigrationNamedOriginals },
   { name: '0013-joint-plans', class: MigrationJointPlans },
+  { name: '0014-forms-say-more', class: MigrationFormsSayMore },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

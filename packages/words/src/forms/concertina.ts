@@ -1,18 +1,10 @@
 import type { concertina } from '@eight-up/core/forms/concertina';
-import type { Strips } from '@eight-up/core/concertina/strip-lengths';
-import { endsOf, type Covers } from '@eight-up/core/concertina/ends';
+import { firstOfStrips } from '@eight-up/core/concertina/concertina';
+import { endsOf } from '@eight-up/core/concertina/ends';
 import { stripsInBook } from '@eight-up/core/concertina/joint-side';
-import type { FoldDirection } from '@eight-up/core/folding/step';
+import { bookOf, endpapersOf, type ConcertinaSettings } from '@eight-up/core/forms/concertina-strips';
 import { hiddenByCovers, stripsWords } from '../concertina.ts';
 import type { WordsOf } from './form-words.ts';
-
-interface ConcertinaSettings {
-  readonly panels: number;
-  readonly first: FoldDirection;
-  readonly covers: Covers;
-  readonly sides: 'front' | 'both';
-  readonly strips: Strips;
-}
 
 export const concertinaWords: WordsOf<typeof concertina> = {
   name: 'concertina',
@@ -22,13 +14,19 @@ export const concertinaWords: WordsOf<typeof concertina> = {
     'A long strip folded to and fro between its covers: it reads panel by panel, stands, and pulls open to its whole length.',
   made: 'Cut strips from the sheet, join them end to end, and fold them to and fro; joints are folds like any other.',
   settled: (p) => {
-    const { strips, first } = p as unknown as ConcertinaSettings;
-    const words = stripsWords(stripsInBook(strips, first));
+    const settings = p as unknown as ConcertinaSettings;
+    const words = stripsWords(stripsInBook(settings.strips, firstOfStrips(bookOf(settings))));
     return `A copy takes ${words}.`;
   },
   hidden: (p) => {
-    const { panels, first, covers, sides } = p as unknown as ConcertinaSettings;
-    return hiddenByCovers(panels, endsOf(panels, first, covers, sides === 'both'), covers, sides === 'both');
+    const settings = p as unknown as ConcertinaSettings;
+    const { panels, first, covers, sides } = settings;
+    return hiddenByCovers(
+      panels,
+      endsOf(panels, first, covers, sides === 'both', endpapersOf(settings)),
+      covers,
+      sides === 'both',
+    );
   },
   parameters: {
     panels: 'Panels',
@@ -39,6 +37,15 @@ export const concertinaWords: WordsOf<typeof concertina> = {
       asks: 'The first fold, seen from the front',
       hint: 'With a valley first and an even number of panels both ends turn their backs to the covers.',
       answers: { valley: 'a valley', mountain: 'a mountain' },
+    },
+    endpapers: {
+      asks: 'Endpapers',
+      hint: 'Panels of a paper of their own, joined on like strips; a cover is glued to them instead of to a page.',
+      answers: { none: 'none', first: 'at the beginning', both: 'at both ends' },
+    },
+    endpaperPanels: {
+      asks: 'Panels of each endpaper',
+      hint: 'One is glued to its cover; of two the other turns freely.',
     },
     covers: { asks: 'Ends glued to covers', answers: { none: 'none', one: 'the first', both: 'both' } },
     joint: {

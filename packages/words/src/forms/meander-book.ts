@@ -15,6 +15,11 @@ export const meanderBookWords: WordsOf<typeof meanderBook> = {
       hint: 'Folded one way the book closes with the bare back of the first panel outside; the other way with its printed side.',
       answers: { 'back-of-first': 'bare paper', first: 'printed' },
     },
+    backs: {
+      asks: 'It is held together by',
+      hint: 'All backs glued, it is bound like a book for good. With nothing glued it is tied with a cord round its spine, and opens out to the whole sheet again.',
+      answers: { turns: 'glue at its turns', all: 'glue between all backs', none: 'a cord, nothing is glued' },
+    },
     backsMeet: {
       asks: 'Where the strip turns and bare backs meet',
       hint: 'At the end of a row the strip folds over onto the next row, and two unprinted backs come to lie on one another. Glued, they are one stout leaf.',

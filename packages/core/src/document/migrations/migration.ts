@@ -3,6 +3,7 @@ export type Json = Readonly<Record<string, unknown>>;
 
 /** The parts of a document that have versions of their own, and the keys under which they lie; the rest is the whole. */
 export const PART_KEYS = {
+  form: ['form'],
   pages: ['pages', 'tray', 'poster', 'lettering', 'threads'],
   printing: ['printing'],
   kit: ['kit'],

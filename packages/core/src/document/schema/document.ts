@@ -34,6 +34,7 @@ const wholeShape = {
 
 const versionsShape = z.strictObject({
   whole: z.literal(VERSIONS.whole),
+  form: z.literal(VERSIONS.form),
   pages: z.literal(VERSIONS.pages),
   printing: z.literal(VERSIONS.printing),
   kit: z.literal(VERSIONS.kit),

@@ -36,11 +36,8 @@ function usualParts({ plan, book }: OpenBook): readonly Omit<KitPiece, 'id'>[] {
     on: PaperKind,
     grain: PieceGrain = 'along-height',
   ): Omit<KitPiece, 'id'> => ({ name, width: nm(width), height: nm(height), each, on, from: on, grain, note: '' });
-  // Of a concertina an endpaper is one panel more at either end, the first with the tab that the book begins on.
-  const tab = Number(plan.parameters['tab'] ?? 0);
-  const endpapers = plan.form.cutFromSheet
-    ? [part('First endpaper, with its tab', w + tab, h, 1, 'text'), part('Last endpaper', w, h, 1, 'text')]
-    : [part('Endpaper folio', 2 * w, h, 2, 'text')];
+  // The endpapers of a concertina are joined on like its strips: the form has them.
+  const endpapers = plan.form.cutFromSheet ? [] : [part('Endpaper folio', 2 * w, h, 2, 'text')];
   return [
     ...endpapers,
     part('Hinge strip', mm(30), h, 1, 'text'),
