@@ -33,7 +33,7 @@ const task = (copies: number): ConcertinaTask => ({
     panelWidth: mm(95),
     panelHeight: mm(140),
     endpapers: NO_ENDPAPERS,
-  joint: 'tab',
+    joint: 'tab',
     tab: mm(15),
     side: 'valleys',
     first: 'valley',

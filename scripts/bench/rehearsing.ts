@@ -1,10 +1,12 @@
 import { openBrowser, Key, press, waitForText } from '../../e2e/browser.ts';
-import { median, type Figure } from './measuring.ts';
+import { atShare, median, type Figure } from './measuring.ts';
 import { postJson, runServer } from './running-server.ts';
-import { dispatched, spentFrom, tracedEvents } from './trace.ts';
+import { dispatched, frameWork, spentFrom, tracedEvents } from './trace.ts';
 
 /** Through all steps and back, until the browser has compiled what it runs; then those that count. */
 const ROUNDS = 3;
+/** A long concertina is moved through so many steps: its last folds, and its first openings. */
+const MOVED = 16;
 
 const FORMS = [
   { name: 'slit book', form: 'slit-book', parameters: {}, limit: 50 },
@@ -32,9 +34,48 @@ export async function rehearsingFigures(): Promise<readonly Figure[]> {
         limit,
       });
     }
+    figures.push(...(await concertinaFrames(server.url)));
     return figures;
   } finally {
     await server.stop();
+  }
+}
+
+/** A long concertina while it moves: what each frame costs the main thread, joined, folded, leafed, pulled open and stood up. */
+async function concertinaFrames(url: string): Promise<readonly Figure[]> {
+  const { id } = await postJson<{ id: string }>(`${url}/api/books`, {
+    title: 'bench',
+    form: 'concertina',
+    parameters: { panels: 200, panelWidth: 95_000_000, panelHeight: 140_000_000 },
+    sheet: { width: 900_000_000, height: 640_000_000, fibre: 'along-height' },
+  });
+  const frames = await framesOf(`${url}/books/${id}/fold?step=36`);
+  const shown = [0.5, 0.95, 1].map((share) => atShare(frames, share).toFixed(1)).join(' ');
+  console.log(`${frames.length} frames of a concertina of 200 panels, median, p95, longest: ${shown} ms`);
+  return [
+    { name: 'a frame of 200 panels moving, main thread, p95', value: atShare(frames, 0.95), unit: 'ms', limit: 8 },
+  ];
+}
+
+async function framesOf(address: string): Promise<readonly number[]> {
+  const browser = await openBrowser({ trace: true });
+  try {
+    const { driver } = browser;
+    await driver.get(address);
+    await waitForText(driver, ' steps');
+    await driver.sleep(3000);
+    // There, until the browser has compiled what it runs; what counts is the way back.
+    for (const key of [Key.ARROW_RIGHT, Key.ARROW_LEFT]) {
+      if (key === Key.ARROW_LEFT) await press(driver, Key.ESCAPE);
+      for (let step = 0; step < MOVED; step++) {
+        await press(driver, key);
+        await driver.sleep(1000);
+      }
+    }
+    const events = await tracedEvents(browser);
+    return frameWork(events, dispatched(events, 'keydown').at(-MOVED)!);
+  } finally {
+    await browser.close();
   }
 }
 

@@ -87,3 +87,11 @@ export function blocksFrom(events: readonly TraceEvent[], starts: readonly Trace
     return Math.max(0, ...busy.filter(({ ts }) => ts >= from && ts < to).map(({ dur, tdur }) => tdur ?? dur!)) / 1000;
   });
 }
+
+/** Milliseconds of the thread's own work in each animation frame from an event on. */
+export const frameWork = (events: readonly TraceEvent[], { ts: from, tid, pid }: TraceEvent): readonly number[] =>
+  events
+    .filter(
+      (event) => event.name === 'FireAnimationFrame' && event.tid === tid && event.pid === pid && event.ts >= from,
+    )
+    .map(({ tdur, dur }) => (tdur ?? dur ?? 0) / 1000);

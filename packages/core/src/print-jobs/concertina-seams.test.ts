@@ -34,6 +34,8 @@ const settings = fc.record({
   sides: fc.constant('both'),
   first: fc.constantFrom('valley', 'mountain'),
   covers: fc.constantFrom('none', 'both'),
+  endpapers: fc.constantFrom('none', 'both'),
+  endpaperPanels: fc.constantFrom(1, 2),
   joint: fc.constantFrom('tab', 'hinge-strip'),
   side: fc.constantFrom('valleys', 'mountains', 'anywhere'),
   tabLies: fc.constantFrom('behind', 'in-front'),
@@ -51,7 +53,8 @@ describe('a picture across a concertina', () => {
           { kind: 'replace', page, content: { asset: ASSET, page: 0, name: 'marks.png', fit: 'fill' } as never },
           { kind: 'spread', page, over: { kind: 'stretch', from: page, to: last }, how: 'in-the-book' },
         ];
-        const fronts = p.panels - (p.covers === 'both' ? hiddenOnFront(p) : 0);
+        const ends = p.endpapers === 'both' ? p.endpaperPanels : 0;
+        const fronts = p.panels - (p.covers === 'both' && ends === 0 ? hiddenOnFront(p) : 0);
         const book = made(p, (pages) => [...lay(0, fronts - 1), ...lay(fronts, pages - 1)]);
         const plan = planBook(book.form, book.sheet);
         if (!plan.ok) throw new Error(plan.problem.code);
@@ -67,8 +70,8 @@ describe('a picture across a concertina', () => {
           const here = begins;
           const { width } = sheetSize(laid, sheet);
           const last = i === strips.length - 1;
-          const panels = width - (p.joint === 'tab' && !last ? p.tab : 0);
-          const upTo = Math.round((begins + panels) / p.panelWidth);
+          const panels = width - (p.joint === 'tab' && (!last || ends > 0) ? p.tab : 0);
+          const upTo = ends + Math.round((begins + panels) / p.panelWidth);
           const valley = (upTo % 2 === 1) === (p.first === 'valley');
           const past = p.inset === 'set-past' && valley === (p.tabLies === 'behind') ? p.insetBy : 0;
           const apart = valley === (p.hingeOn === 'back') ? p.hingeGap : 0;
