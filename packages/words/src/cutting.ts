@@ -236,6 +236,10 @@ export function cutSentence(cut: Cut, trims: Parent['trims'], longest: Nm | null
 export const CUTTING_CAUTION =
   'A fresh blade, a metal rule, cuts away from the hand that holds; several light strokes rather than one hard one. A trimmer’s guard stays on. Guillotines only as you were trained and as the rules where you are allow; the maker’s instructions go before ours.';
 
+/** Where deckles stay at head and tail: a feathery edge is no place to measure from. */
+export const DECKLES_KEPT =
+  'A deckle stays at head and tail: lay the rule where the edge runs on the whole, and keep clear of its tips. Joints and fore-edges are cut straight.';
+
 /** What to heed where a folded nest is trimmed. */
 export const TRIM_CAUTION =
   'press the nest first and hold it under a metal rule; many light strokes with a fresh blade, fingers behind the rule. A guillotine only as you were trained and as the rules where you are allow.';

@@ -21,6 +21,7 @@ import {
   NO_CUTS,
   readWords,
   sheetsSentence,
+  DECKLES_KEPT,
   stackedSentence,
 } from './cutting.ts';
 import { counted } from './counted.ts';
@@ -78,6 +79,8 @@ export interface WordedCut {
   readonly plan: CuttingPlan;
   readonly sheet: Sheet;
   readonly trims: Parent['trims'];
+  /** a deckle stays at head or tail */
+  readonly keepsDeckle: boolean;
   readonly times: number;
   readonly whole: PaperPlan;
 }
@@ -105,7 +108,11 @@ export function benchWords(cut: WordedCut, unit: LengthUnit, reading: Reading): 
     orders: plan.cuts.length
       ? plan.cuts.map((one, i) => `${i + 1}. ${cutSentence(one, trims, kit.manner.longest, reading)}`)
       : [NO_CUTS],
-    notes: [...marked, ...(times > 1 && marks.length > 0 ? [stackedSentence(times, marks)] : [])],
+    notes: [
+      ...marked,
+      ...(times > 1 && marks.length > 0 ? [stackedSentence(times, marks)] : []),
+      ...(cut.keepsDeckle ? [DECKLES_KEPT] : []),
+    ],
     bar: `This bar is ${measure(BAR[unit], unit)} long if the page was printed at 100 %.`,
   };
 }

@@ -1,6 +1,7 @@
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { sheetSize, sidesOf, type LaidPaper } from '../folding/laid-paper.ts';
-import { PAPER_KINDS, type Paper, type PaperKind } from '../paper/paper.ts';
+import type { ChosenPaper } from '../document/chosen-paper.ts';
+import { otherGrain, PAPER_KINDS, type Edge, type Paper, type PaperKind } from '../paper/paper.ts';
 import type { FibreAxis, PieceGrain } from '../paper/sheet-size.ts';
 import { OWN_SHEET, PAGES_SLOT, type Kit, type KitPiece, type PaperSlot } from '../document/kit.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
@@ -137,10 +138,32 @@ export function cutTogether(plan: Pick<Counted, 'sheet' | 'run'>, kit: Kit): rea
 /** What a cut between two pieces loses. */
 export const gapOf = ({ manner }: Kit): Nm => (manner.edge === 'torn' ? manner.allowance : mm(0));
 
-/** A paper as a parent: squared, its deckles off. Without a price its area is what it costs. */
-export function parentOf(paper: Paper, { manner }: Pick<Kit, 'manner'>): StockedParent {
-  const trim = (edge: Paper['deckles'][number]): Nm =>
-    paper.deckles.includes(edge) ? nm(Math.max(manner.deckle, manner.squaring)) : manner.squaring;
+/** The edges of a sheet at which a deckle stays: those that come to lie at head and tail, never those at a spine, a fore-edge or a joint. */
+function keptDeckles({ deckles, sheet }: Paper, manner: Kit['manner'], grain: ChosenPaper['grain']): readonly Edge[] {
+  if (!manner.deckles || grain === 'ignored') return [];
+  const fibre = grain === 'other' ? otherGrain(sheet.fibre) : sheet.fibre;
+  const across: readonly Edge[] =
+    fibre === 'along-height' ? ['top', 'bottom'] : fibre === 'along-width' ? ['left', 'right'] : [];
+  return deckles.filter((edge) => across.includes(edge));
+}
+
+/** Whether a deckle stays on a paper that is taken so. */
+export const keepsDeckle = (paper: Paper, { manner }: Pick<Kit, 'manner'>, grain: ChosenPaper['grain']): boolean =>
+  keptDeckles(paper, manner, grain).length > 0;
+
+/** A paper as a parent, taken with its fibres so: squared, its deckles off, but where they are kept. Without a price its area is what it costs. */
+export function parentOf(
+  paper: Paper,
+  { manner }: Pick<Kit, 'manner'>,
+  grain: ChosenPaper['grain'] = 'own',
+): StockedParent {
+  const kept = keptDeckles(paper, manner, grain);
+  const trim = (edge: Edge): Nm =>
+    kept.includes(edge)
+      ? mm(0)
+      : paper.deckles.includes(edge)
+        ? nm(Math.max(manner.deckle, manner.squaring))
+        : manner.squaring;
   return {
     id: paper.id,
     ...paper.sheet,

@@ -1,3 +1,4 @@
+import type { ChosenPaper } from '../document/chosen-paper.ts';
 import type { Kit, PaperSlot } from '../document/kit.ts';
 import { PAGES_SLOT } from '../document/kit.ts';
 import { layPaper } from '../folding/laid-paper.ts';
@@ -28,18 +29,18 @@ export const followsPaper = (plan: FoldedBook, slot: PaperSlot): FollowsPaper | 
     ? { form: { id: plan.form.id, parameters: plan.parameters }, spineAxis: plan.reading.spineAxis }
     : undefined;
 
-/** The book as it is settled for its edition on a paper whose fibres run so; `any` where they are not to matter. */
+/** The book as it is settled for its edition on a paper that is taken so. */
 export function settledOn(
   { form: choice }: Pick<FollowsPaper, 'form'>,
   kit: Kit,
   paper: Paper,
-  fibre: FibreAxis,
+  grain: ChosenPaper['grain'],
 ): Result<SettledOnPaper, FormProblem> {
   const form = formById(choice.id)!;
-  const sheet = { ...paper.sheet, fibre };
+  const sheet = { ...paper.sheet, fibre: fibreTaken(paper, grain) };
   const settled = form.cutFromSheet!.on(choice.parameters, {
     sheet,
-    trims: parentOf(paper, kit).trims,
+    trims: parentOf(paper, kit, grain).trims,
     gap: gapOf(kit),
     copies: withSpares(kit.copies, kit),
   });
@@ -60,5 +61,5 @@ export function piecesOf(
 }
 
 /** What becomes of the sheet's fibres when a paper is taken so. */
-export const fibreTaken = (paper: Paper, grain: 'own' | 'other' | 'ignored'): FibreAxis =>
+export const fibreTaken = (paper: Paper, grain: ChosenPaper['grain']): FibreAxis =>
   grain === 'ignored' ? 'any' : grain === 'other' ? otherGrain(paper.sheet.fibre) : paper.sheet.fibre;

@@ -151,6 +151,17 @@ describe('a book on a paper', () => {
     expect([on(paper(297, 422), torn).perSheet, on(paper(297, 423), torn).perSheet]).toEqual([1, 2]);
   });
 
+  it('keeps deckles at head and tail where that is wanted, and off at spine, fore-edge and joints, however the fibres lie', () => {
+    const deckles = ['left', 'right', 'top', 'bottom'] as const;
+    const keeping = kit(2, { manner: { ...USUAL_KIT.manner, deckles: 'kept-at-head-and-tail' } });
+    const upright = paper(317, 420, { deckles });
+    expect([on(upright, kit(2)).perSheet, on(upright, keeping).perSheet]).toEqual([1, 2]);
+    expect(on(paper(420, 317, { deckles }, 'along-width'), keeping).perSheet).toBe(2);
+    expect(on(paper(420, 317, { deckles }), keeping, 'other').perSheet).toBe(2);
+    // Where nobody minds the grain nobody knows what comes to lie at the head.
+    expect(on(upright, keeping, 'ignored').perSheet).toBe(1);
+  });
+
   it('shares sheets between all parts, as many of each as the copies need', () => {
     const parts = kit(6, {
       pieces: [

@@ -64,7 +64,7 @@ export function* planOnPaper(
 ): LongWork<number, Result<PaperPlan, EditionProblem>> {
   if (!follows) return yield* planPieces(task, paper, grain, solve, effort);
   const { kit } = task;
-  const settled = settledOn(follows, kit, paper, fibreTaken(paper, grain));
+  const settled = settledOn(follows, kit, paper, grain);
   if (!settled.ok) return fail({ code: 'book-not-on-paper', problem: settled.problem });
   const others = task.pieces.filter(({ id }) => !isOwnSheet(id));
   const pieces = [...piecesOf(settled.value, follows, kit), ...others];
@@ -81,7 +81,7 @@ function* planPieces(
 ): LongWork<number, Result<PaperPlan, EditionProblem>> {
   const fibreOf = (fibre: FibreAxis): FibreAxis =>
     grain === 'ignored' ? 'any' : grain === 'other' ? otherGrain(fibre) : fibre;
-  const main = withFibre(parentOf(paper, kit), fibreOf);
+  const main = withFibre(parentOf(paper, kit, grain), fibreOf);
   const offcuts = offcutParents(paper).map((one) => withFibre(one, fibreOf));
   const shared = {
     gap: gapOf(kit),

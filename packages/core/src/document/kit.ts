@@ -42,6 +42,8 @@ export interface CuttingManner {
   readonly squaring: Nm;
   /** taken off where a sheet has a deckle */
   readonly deckle: Nm;
+  /** deckles that run across the fibres stay: head and tail of whatever has its spine along them; left out: all come off */
+  readonly deckles?: 'kept-at-head-and-tail' | undefined;
   /** the longest cut of the maker's trimmer; null: rule and knife, any length */
   readonly longest: Nm | null;
 }

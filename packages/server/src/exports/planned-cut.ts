@@ -1,7 +1,7 @@
 import type { BookDocument } from '@eight-up/core/document/document';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import type { PaperSlot } from '@eight-up/core/document/kit';
-import { parentOf } from '@eight-up/core/cutting/kit';
+import { keepsDeckle, parentOf } from '@eight-up/core/cutting/kit';
 import { sizeOfParent } from '@eight-up/core/cutting/plan-on-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { otherGrain } from '@eight-up/core/paper/paper';
@@ -46,8 +46,9 @@ export async function plannedCut(
     },
     trims:
       one.plan.parent === paper.id
-        ? parentOf(paper, doc.kit).trims
+        ? parentOf(paper, doc.kit, grain).trims
         : { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) },
+    keepsDeckle: one.plan.parent === paper.id && keepsDeckle(paper, doc.kit, grain),
     times: one.times,
     whole: planned.value,
     nameOf,

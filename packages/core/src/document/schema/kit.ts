@@ -29,6 +29,7 @@ export const kitSchema = z.strictObject({
     allowance: nmSchema,
     squaring: nmSchema,
     deckle: nmSchema,
+    deckles: z.literal('kept-at-head-and-tail').optional(),
     longest: nmSchema.nullable(),
   }),
 });

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { afterCutting, leftOver } from '@eight-up/core/cutting/after-cutting';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { isOwnSheet, type PaperSlot } from '@eight-up/core/document/kit';
-import { parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
+import { keepsDeckle, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
 import { marksOf, type Mark, type Reading } from '@eight-up/core/cutting/marks';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import { offcutUses } from '@eight-up/core/cutting/offcut-use';
@@ -19,6 +19,7 @@ import {
   pieceWords,
   readWords,
   sheetsSentence,
+  DECKLES_KEPT,
   stackedSentence,
   stockSentence,
   cutsHeading,
@@ -101,7 +102,7 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
   if (!one) return null;
   const sheet = { ...sizeOfParent(one.plan, paper), fibre: realFibre(chosen, plan) };
   const isOffcut = one.plan.parent !== paper.id;
-  const trims = isOffcut ? NO_TRIMS : parentOf(paper, kit).trims;
+  const trims = isOffcut ? NO_TRIMS : parentOf(paper, kit, chosen.grain).trims;
   const marks = marksOf(one.plan.cuts, trims, reading);
   const across = one.plan.pieces.some(
     ({ piece, turned }) => isOwnSheet(piece) && fibreOfPiece(sheet.fibre, turned) !== sheetGrain(book.plan),
@@ -182,6 +183,9 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
           </ol>
           {one.times > 1 && marks.length > 0 && (
             <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{stackedSentence(one.times, marks)}</p>
+          )}
+          {!isOffcut && keepsDeckle(paper, kit, chosen.grain) && (
+            <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{DECKLES_KEPT}</p>
           )}
           <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
             <strong>Heed:</strong> {CUTTING_CAUTION}

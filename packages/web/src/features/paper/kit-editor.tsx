@@ -281,6 +281,14 @@ function Manner({
           onChange={(squaring: Nm) => set({ squaring })}
         />
         <MeasureField label="Off a deckled edge" value={manner.deckle} onChange={(deckle: Nm) => set({ deckle })} />
+        <label className="col-span-2 flex items-center gap-2 text-sm">
+          <input
+            type="checkbox"
+            checked={manner.deckles !== undefined}
+            onChange={({ target }) => set({ deckles: target.checked ? 'kept-at-head-and-tail' : undefined })}
+          />
+          <span>deckles stay at head and tail</span>
+        </label>
         {manner.longest === null ? (
           <button
             type="button"
