@@ -37,7 +37,7 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     const next = pieceOfPanel(step.lays, plan);
     return {
       title: `Join ${next} on`,
-      sentence: `Fronts up, heads alike. Glue the tab of ${pieceOfPanel(step.onto, plan)} from its crease to its edge, over fresh waste paper${tabFace(plan)}. Lay the beginning of ${next} on it${edgeWords(plan)}, wipe the seam, and press it down under waxed paper until it holds.`,
+      sentence: `Fronts ${plan.parameters['tabLies'] === 'behind' ? 'up' : 'down'}, heads alike. Glue the tab of ${pieceOfPanel(step.onto, plan)} from its crease to its edge, over fresh waste paper${tabFace(plan)}. Lay the beginning of ${next} on it${edgeWords(plan)}, wipe the seam, and press it down under waxed paper until it holds.`,
       caution: GLUE,
     };
   },
