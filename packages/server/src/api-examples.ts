@@ -45,6 +45,10 @@ export const API_EXAMPLES: readonly ApiExample[] = [
   { method: 'get', path: '/api/books/{id}/creases.fold' },
   { method: 'get', path: '/api/books/{id}/pages.csv' },
   { method: 'get', path: '/api/books/{id}/pages.md' },
+  { method: 'get', path: '/api/books/{id}/marks.pdf' },
+  { method: 'get', path: '/api/books/{id}/marks.svg' },
+  { method: 'get', path: '/api/books/{id}/marks.dxf' },
+  { method: 'get', path: '/api/books/{id}/marks.csv' },
   { method: 'get', path: '/api/books/{id}/book.zip' },
   { method: 'get', path: '/api/books/{id}/rescue.txt' },
   { method: 'post', path: '/api/papers/starter', body: {} },
@@ -146,6 +150,11 @@ export const API_EXAMPLES: readonly ApiExample[] = [
         { id: '500 × 700, short grain', width: 500_000_000, height: 700_000_000, fibre: 'along-width', price: 120 },
       ],
     },
+  },
+  {
+    method: 'post',
+    path: '/api/compute/tolerance',
+    body: { strips: [4, 4, 4, 4, 4, 4], panelWidth: 95_000_000, method: 'jig', books: 2000 },
   },
   { method: 'post', path: '/api/compute/imposition', body: { form: 'slit-book', parameters: {}, sheet: A4 } },
 ];

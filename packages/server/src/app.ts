@@ -12,6 +12,7 @@ import { bookFileExchange } from './book-file/routes.ts';
 import { computeRoutes } from './compute/routes.ts';
 import { errorHandler, Refusal } from './errors.ts';
 import { cuttingRoutes } from './exports/cutting-routes.ts';
+import { marksRoutes } from './exports/marks-routes.ts';
 import { Makings, makingRoutes } from './exports/makings.ts';
 import { exportRoutes } from './exports/routes.ts';
 import { onlyWhileFolderIsThere } from './data-folder/still-there.ts';
@@ -68,6 +69,7 @@ export function createApp({ orm, store, pool, safekeeping, log, webFolder }: App
     bookRoutes(orm),
     exportRoutes(orm, makings, pool),
     cuttingRoutes(orm, makings, pool),
+    marksRoutes(orm),
   );
   app.use('/api/makings', makingRoutes(makings));
   app.use('/api/papers', paperRoutes(orm, pool));

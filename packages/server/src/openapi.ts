@@ -9,6 +9,7 @@ import {
   computeConcertinaRequest,
   computeFoldRequest,
   computeImpositionRequest,
+  computeToleranceRequest,
   computeYieldRequest,
   copyRequest,
   goBackRequest,
@@ -245,7 +246,7 @@ const ROUTES: readonly Route[] = [
       ['cutting-tiles.pdf', 'The cutting plan at 1 : 1 over printer pages', 'application/pdf'],
       ['cutting.svg', 'The cuts in real millimetres', 'image/svg+xml'],
       ['cutting.dxf', 'The same as DXF', 'image/vnd.dxf'],
-      ['marks.csv', 'The marks from the trued edges', 'text/csv'],
+      ['cutting.csv', 'The marks from the trued edges', 'text/csv'],
     ] as const
   ).map(([file, summary, answers]): Route => ({
     method: 'get',
@@ -256,8 +257,35 @@ const ROUTES: readonly Route[] = [
       on: 'what is cut from one paper: text (default), board, covering, or the part that has one of its own',
       plan: 'which of the sheets cut alike, from 1',
       unit: 'mm (default) or in',
-      fine: 'sixteenths (default) or thirty-seconds of an inch',
+      fine: 'sixteenths (default), thirty-seconds or sixty-fourths of an inch',
       paper: 'of the printer, for tiles: a4 (default), a3 or letter',
+    },
+  })),
+  ...(
+    [
+      ['marks.pdf', 'Marks to work by: a bench sheet, then each face that is worked at 1 : 1', 'application/pdf'],
+      ['marks.svg', 'The marks of one face of one sheet in real millimetres', 'image/svg+xml'],
+      ['marks.dxf', 'The same as DXF', 'image/vnd.dxf'],
+      ['marks.csv', 'Every mark of every sheet as a table', 'text/csv'],
+    ] as const
+  ).map(([file, summary, answers]): Route => ({
+    method: 'get',
+    path: `/api/books/{id}/${file}`,
+    summary,
+    answers,
+    query: {
+      tool: 'what folds are scored with: bone-folder (default), board or half-cut',
+      unit: 'mm (default) or in',
+      fine: 'sixteenths (default), thirty-seconds or sixty-fourths of an inch',
+      takeUp: 'what each fold takes up, in nanometres; usual (default): what is usual for the paper taken',
+      ...(file === 'marks.pdf'
+        ? {
+            size: 'sheet (default), tiled over printer pages, or bench: the bench sheet alone',
+            paper: 'of the printer, for tiles: a4, a3 or letter',
+          }
+        : file === 'marks.csv'
+          ? {}
+          : { sheet: 'which sheet, from 1', face: 'A (default) or B' }),
     },
   })),
   {
@@ -335,6 +363,13 @@ const ROUTES: readonly Route[] = [
     summary:
       'How a concertina is cut into strips from each paper: the fewest sheets, then the fewest joints, then strips most alike; and what another joint, side or grain would come to',
     body: computeConcertinaRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/compute/tolerance',
+    summary:
+      'What a slip costs a book folded to and fro: its length, its block, its covers and its pictures by each way of finding the folds, exactly; drawn at random where that is asked',
+    body: computeToleranceRequest,
   },
   {
     method: 'post',

@@ -10,7 +10,7 @@ export interface StepWords {
   readonly caution?: string;
 }
 
-const BLADE =
+export const BLADE =
   'Fresh blade, metal rule, cut away from the holding hand. With children: blunt scissors, and an adult makes the cut. Follow the maker’s instructions of the tool and the rules of the place you work in.';
 const PAPER_KNIFE = 'Blunt as it is, draw the paper knife away from the holding hand, and hold the book by its spine.';
 const GLUE =
@@ -224,7 +224,7 @@ const pieceAt = (sheet: number, plan: FoldedBook): number => {
 };
 
 /** Strips are counted from 1, whatever else the book is made of. */
-function pieceWords(sheet: number, plan: FoldedBook): string {
+export function pieceWords(sheet: number, plan: FoldedBook): string {
   const { laid } = plan.run;
   const pieces = piecesOf(plan);
   const strips = pieces.filter((piece) => laid.parts[laid.sheets[piece]!.part]!.part === 'strips');

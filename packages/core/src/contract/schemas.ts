@@ -4,6 +4,8 @@ import { titleSchema } from '../document/schema/document.ts';
 import { fibreSchema, nmSchema, sheetSchema, within } from '../document/schema/measures.ts';
 import { paperDraftSchema } from '../document/schema/papers.ts';
 import { printerDraftSchema, printingSchema } from '../document/schema/printing.ts';
+import { USUAL_HAND } from '../slip/hand.ts';
+import { MARKING_METHODS } from '../slip/method.ts';
 import type { Nm } from '../units/nm.ts';
 import { commandSchema } from './command-schema.ts';
 
@@ -75,6 +77,41 @@ const side = nmSchema;
 /** A length that something has. */
 const someLength = nmSchema.refine((length) => length > 0, 'longer than nothing');
 const noTrim = { left: 0 as Nm, right: 0 as Nm, top: 0 as Nm, bottom: 0 as Nm };
+export const computeToleranceRequest = z
+  .strictObject({
+    strips: z
+      .array(z.number().int().min(1).max(400))
+      .min(1)
+      .max(200)
+      .meta({ description: 'panels of each strip; one number: a sheet folded to and fro' }),
+    panelWidth: someLength,
+    method: z.enum(MARKING_METHODS).default('one-datum').meta({ description: 'how the places of folds are found' }),
+    end: z
+      .enum(['before', 'after'])
+      .default('after')
+      .meta({ description: 'the end of the last strip: cut true before folding, or marked, or cut, in its turn' }),
+    hand: z
+      .strictObject({
+        reading: nmSchema.default(USUAL_HAND.reading),
+        jig: nmSchema.default(USUAL_HAND.jig),
+        jigBias: z.number().int().default(0) as unknown as z.ZodDefault<z.ZodType<Nm>>,
+        blade: nmSchema.default(USUAL_HAND.blade),
+        placing: nmSchema.default(USUAL_HAND.placing),
+        halving: nmSchema.default(USUAL_HAND.halving),
+        cover: nmSchema.default(USUAL_HAND.cover),
+      })
+      .default(USUAL_HAND)
+      .meta({ description: 'standard deviations, and the bias of a jig; what is left out is usual' }),
+    takeUp: nmSchema.default(0 as Nm).meta({ description: 'what each fold takes up that marks do not allow for' }),
+    wanted: z
+      .strictObject({ covers: someLength.default(1_000_000 as Nm), pictures: someLength.default(1_000_000 as Nm) })
+      .default({ covers: 1_000_000 as Nm, pictures: 1_000_000 as Nm })
+      .meta({ description: 'what 95 of 100 are to keep' }),
+    books: z.number().int().min(0).max(100_000).default(0).meta({ description: 'so many books are drawn at random' }),
+    seed: z.number().min(0).max(1).default(0.5).meta({ description: 'the same draws the same books' }),
+  })
+  .refine(({ strips }) => strips.reduce((sum, panels) => sum + panels, 0) <= 400, '400 panels at most');
+
 const endpaperPanels = z.number().int().min(0).max(2).default(0);
 export const computeConcertinaRequest = z.strictObject({
   panels: z.number().int().min(2).max(400),

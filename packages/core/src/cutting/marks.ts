@@ -4,7 +4,8 @@ import type { Cut } from './lay-out.ts';
 import type { Parent } from './parent.ts';
 
 /** How finely a mark is read off the rule. */
-export type Reading = 'mm' | 'sixteenths' | 'thirty-seconds';
+export const READINGS = ['mm', 'sixteenths', 'thirty-seconds', 'sixty-fourths'] as const;
+export type Reading = (typeof READINGS)[number];
 
 /** A place to mark, read from the trued left or top edge. */
 export interface Mark {
@@ -21,6 +22,7 @@ const STEP: Readonly<Record<Reading, number>> = {
   mm: 500_000,
   sixteenths: inch(1 / 16),
   'thirty-seconds': inch(1 / 32),
+  'sixty-fourths': inch(1 / 64),
 };
 
 /** A position as it can be read off a rule: half millimetres, or the nearest fraction of an inch. */

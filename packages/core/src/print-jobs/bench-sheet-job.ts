@@ -1,5 +1,4 @@
-import { cuttingDrawing, type PlanToDraw } from '../output/cutting-drawing.ts';
-import { placedItems, type DrawItem } from '../output/drawing.ts';
+import { placedItems, type Drawing, type DrawItem } from '../output/drawing.ts';
 import { setLines } from '../output/face.ts';
 import type { LengthUnit } from '../units/measure.ts';
 import { mm } from '../units/nm.ts';
@@ -40,10 +39,16 @@ const text = (words: string, x: number, y: number, size: number, strong = false)
   from: 'start',
 });
 
-/** For the bench: the plan to scale, the cuts in their order, the marks from the trued edges, what to heed; one page, or more where letters would become too small. */
-export function benchSheetJob(drawn: PlanToDraw, unit: LengthUnit, words: BenchWords): PrintJob {
+/** What is worked, to be drawn at the head of the page; its letters in its own size. */
+export interface BenchPicture {
+  readonly width: number;
+  readonly height: number;
+  readonly drawnWith: (letter: number) => Drawing;
+}
+
+/** For the bench: what is worked to scale, the orders one after another, notes, what to heed; one page, or more where letters would become too small. */
+export function benchSheetJob(sheet: BenchPicture, unit: LengthUnit, words: BenchWords): PrintJob {
   const { width, height } = PRINTER_PAGES[unit === 'mm' ? 'a4' : 'letter'];
-  const { sheet } = drawn;
   const across = width - 2 * ROOM;
   const head = headItems(words, across);
   const top = head.below + mm(2);
@@ -51,7 +56,7 @@ export function benchSheetJob(drawn: PlanToDraw, unit: LengthUnit, words: BenchW
   /** The plan as large as its share of the page's height allows, its letters of one size whatever its scale. */
   const drawnAt = (share: number) => {
     const scale = Math.min(across / sheet.width, (height * share) / sheet.height);
-    return { scale, drawing: cuttingDrawing(drawn, true, FACT / scale) };
+    return { scale, drawing: sheet.drawnWith(FACT / scale) };
   };
   // One page if it can be: a smaller drawing first, then smaller letters.
   const settings = TYPE.flatMap((size) =>

@@ -3,6 +3,7 @@ import {
   computeConcertinaRequest,
   computeFoldRequest,
   computeImpositionRequest,
+  computeToleranceRequest,
   computeYieldRequest,
 } from '@eight-up/core/contract/schemas';
 import { planBook } from '@eight-up/core/forms/planned-book';
@@ -19,6 +20,7 @@ import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import { concertinaAnswer } from './concertina.ts';
+import { toleranceAnswer } from './tolerance.ts';
 import { yieldAnswer } from './yield.ts';
 
 /** Stateless answers: what folds out of a form and a sheet, without a book. */
@@ -35,6 +37,9 @@ export function computeRoutes(pool: WorkPool): Router {
   });
   router.post('/concertina', (request, response) => {
     response.json(concertinaAnswer(parseRequest(computeConcertinaRequest, request.body)));
+  });
+  router.post('/tolerance', (request, response) => {
+    response.json(toleranceAnswer(parseRequest(computeToleranceRequest, request.body)));
   });
   router.post('/yield', async (request, response) => {
     const asked = parseRequest(computeYieldRequest, request.body);

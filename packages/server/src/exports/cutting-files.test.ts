@@ -85,7 +85,7 @@ describe('files of the cutting plan', () => {
   });
 
   it('the marks are a table read from the trued edge', async () => {
-    const [heading, ...rows] = (await get('marks.csv')).toString('utf8').trim().split('\r\n');
+    const [heading, ...rows] = (await get('cutting.csv')).toString('utf8').trim().split('\r\n');
     expect(heading).toContain('exact mm');
     expect(rows.length).toBeGreaterThan(1);
     // 297 high pieces lie across: the first mark is one short side from the trued edge.
@@ -97,7 +97,7 @@ describe('files of the cutting plan', () => {
     expect([none.status, none.body.code]).toEqual([422, 'plan-impossible']);
     const beyond = await server.request.get(`/api/books/${book.id}/cutting.pdf?plan=9`);
     expect([beyond.status, beyond.body.code]).toEqual([404, 'not-found']);
-    expect((await server.request.get(`/api/books/${book.id}/marks.csv?unit=ells`)).status).toBe(400);
+    expect((await server.request.get(`/api/books/${book.id}/cutting.csv?unit=ells`)).status).toBe(400);
   });
 
   it('the book remembers its paper when the drawer changes', async () => {

@@ -20,6 +20,6 @@ export const CUTTING_PAPERS = [
 export const CUTTING_FILES = [
   { file: 'cutting.svg', type: 'image/svg+xml' },
   { file: 'cutting.dxf', type: 'image/vnd.dxf' },
-  { file: 'marks.csv', type: 'text/csv; charset=utf-8' },
+  { file: 'cutting.csv', type: 'text/csv; charset=utf-8' },
 ] as const;
 export type CuttingFile = (typeof CUTTING_FILES)[number]['file'];

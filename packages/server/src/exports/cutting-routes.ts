@@ -10,12 +10,15 @@ import type { Makings } from './makings.ts';
 import { sendMade } from './send-made.ts';
 import { CUTTING_FILES, CUTTING_PAPERS } from './cutting-files.ts';
 
+/** How finely a rule in inches is read. */
+export const fineSchema = z.enum(['sixteenths', 'thirty-seconds', 'sixty-fourths']).default('sixteenths');
+
 export const cuttingQuery = z.object({
   on: slotSchema.default(PAGES_SLOT),
   /** which of the plans, counted from 1 */
   plan: z.coerce.number().int().min(1).max(1000).default(1),
   unit: z.enum(['mm', 'in']).default('mm'),
-  fine: z.enum(['sixteenths', 'thirty-seconds']).default('sixteenths'),
+  fine: fineSchema,
   paper: z.enum(['a4', 'a3', 'letter']).default('a4'),
 });
 

@@ -45,7 +45,7 @@ export async function cuttingFile({
   const content = {
     'cutting.svg': () => drawingToSvg(lines(), `${title}: cutting plan`),
     'cutting.dxf': () => drawingToDxf(lines()),
-    'marks.csv': () => csvText(Papa.unparse(marksTable(plan.cuts, trims) as string[][], { newline: '\r\n' })),
+    'cutting.csv': () => csvText(Papa.unparse(marksTable(plan.cuts, trims) as string[][], { newline: '\r\n' })),
   }[file]();
   const place = path.join(scratch, 'made');
   await writeFile(place, content);

@@ -2,16 +2,20 @@ import type { CutRect } from '@eight-up/core/cutting/lay-out';
 import type { AssetInfo } from '@eight-up/core/document/asset';
 import type { BookDocument } from '@eight-up/core/document/document';
 import { impose, overhang } from '@eight-up/core/pagination/imposition';
+import { cuttingDrawing } from '@eight-up/core/output/cutting-drawing';
 import { benchSheetJob } from '@eight-up/core/print-jobs/bench-sheet-job';
 import { bookJob, type PrintChoice } from '@eight-up/core/print-jobs/book-job';
 import { cuttingTilesJob } from '@eight-up/core/print-jobs/cutting-tiles-job';
 import { dummyJob, type DummyChoice } from '@eight-up/core/print-jobs/dummy-job';
+import { alikeMarks, marksJob, type MarksChoice } from '@eight-up/core/print-jobs/marks-job';
+import { marksOfBook } from '@eight-up/core/marks/sheet-marks';
 import type { PrintJob } from '@eight-up/core/print-jobs/print-job';
 import type { PrinterPage } from '@eight-up/core/print-jobs/printer-pages';
 import { rehearsalJob } from '@eight-up/core/print-jobs/rehearsal-job';
 import { printLayout } from '@eight-up/core/printing/print-layout';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { benchWords, dummyWords, PAPER_TOO_SMALL, REHEARSAL_WORDS, tileWords } from '@eight-up/words/print-jobs';
+import { marksJobWords, NOTHING_TO_MARK, type MarksAsked } from '@eight-up/words/marks';
 import { Refusal } from '../errors.ts';
 import type { CuttingAsked } from './cutting-files.ts';
 import { foldedOf } from './folded.ts';
@@ -29,6 +33,9 @@ const sizeIn =
   (unit: LengthUnit) =>
   ({ width, height }: CutRect): string =>
     measureSize(width, height, unit);
+
+/** What marks are asked for. */
+type MarksPrintAsked = MarksChoice & MarksAsked;
 
 /** What a print file is asked for. */
 interface PrintAsked extends Omit<PrintChoice, 'sheets' | 'tiled'> {
@@ -64,10 +71,17 @@ export const PAPERS_TO_PRINT = {
     );
     return rehearsalJob(printLayout(plan, doc, over)?.paper ?? doc.sheet, pass, REHEARSAL_WORDS);
   },
+  marks: ({ doc }: OfBook, asked: MarksPrintAsked) => {
+    const plan = foldedOf(doc);
+    const groups = alikeMarks(marksOfBook(plan, asked.takeUp));
+    if (groups.length === 0) throw new Refusal('plan-impossible', NOTHING_TO_MARK);
+    return marksJob(groups, asked, marksJobWords(plan, doc, groups, asked));
+  },
   'bench-sheet': async ({ doc }: OfBook, { on, plan, unit, fine }: CuttingAsked) => {
     const cut = await plannedCut(doc, foldedOf(doc), on, plan);
+    const { sheet } = cut;
     return benchSheetJob(
-      { ...cut, offcutWords: sizeIn(unit) },
+      { ...sheet, drawnWith: (letter) => cuttingDrawing({ ...cut, offcutWords: sizeIn(unit) }, true, letter) },
       unit,
       benchWords(cut, unit, unit === 'mm' ? 'mm' : fine),
     );

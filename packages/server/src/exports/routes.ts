@@ -13,6 +13,7 @@ import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import { foldedOf } from './folded.ts';
+import { marksQuery, takeUpOf } from './marks-routes.ts';
 import type { PaperAsked } from './papers-to-print.ts';
 import type { Makings } from './makings.ts';
 import { sendFile } from './send-file.ts';
@@ -91,6 +92,20 @@ export function exportRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): R
     const { flip, paper: page, ...asked } = parseRequest(dummyQuery, query);
     const on = page ?? (asked.unit === 'mm' ? 'a4' : 'letter');
     return { paper: 'dummy', asked: { ...asked, flip: flip ?? printing.flip, paper: on } };
+  });
+
+  paper('marks.pdf', 'marks.pdf', (query, doc) => {
+    const { takeUp, fine, paper: page, ...asked } = parseRequest(marksQuery, query);
+    const { unit } = asked;
+    return {
+      paper: 'marks',
+      asked: {
+        ...asked,
+        takeUp: takeUpOf(doc, { takeUp }),
+        reading: unit === 'mm' ? 'mm' : fine,
+        paper: page ?? (unit === 'mm' ? 'a4' : 'letter'),
+      },
+    };
   });
 
   const loadSheet = async (request: Request<{ id: string }>) => {

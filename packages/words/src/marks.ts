@@ -1,0 +1,176 @@
+import { readOff, type Reading } from '@eight-up/core/cutting/marks';
+import type { BookDocument } from '@eight-up/core/document/document';
+import type { SheetSide } from '@eight-up/core/folding/hold';
+import type { FoldedBook } from '@eight-up/core/forms/planned-book';
+import {
+  scoredOn,
+  type FoldMark,
+  type MarkedLine,
+  type ScoreTool,
+  type SheetMarks,
+} from '@eight-up/core/marks/sheet-marks';
+import type { MarksWords } from '@eight-up/core/print-jobs/marks-job';
+import { BAR } from '@eight-up/core/print-jobs/scale-bar';
+import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import type { Nm } from '@eight-up/core/units/nm';
+import { readWords } from './cutting.ts';
+import { formWords } from './forms/registry.ts';
+import { tileWords } from './print-jobs.ts';
+import { BLADE, pieceWords } from './steps.ts';
+
+export const TOOL_WORDS: Readonly<Record<ScoreTool, string>> = {
+  'bone-folder': 'a bone folder',
+  board: 'a creasing board',
+  'half-cut': 'a knife, cut half through',
+};
+
+/** On which face a tool works, and why. */
+export const TOOL_HOW: Readonly<Record<ScoreTool, string>> = {
+  'bone-folder': 'Scored on the face that the fold closes on.',
+  board: 'Scored so that the groove comes outside: on the face that opens.',
+  'half-cut': 'Always on the mountain’s face, which opens; try the pressure on an offcut first.',
+};
+
+export const FACE_WORDS: Readonly<Record<SheetSide, string>> = { A: 'front', B: 'back' };
+
+const LINE_WORDS: Readonly<Record<MarkedLine['kind'], string>> = {
+  valley: 'valley',
+  mountain: 'mountain',
+  creased: 'fold and open again',
+  cut: 'cut',
+  slit: 'slit',
+};
+
+/** What a sheet of the book is called: strips and endpapers by their place, others by their number. */
+export function markedSheetName(plan: FoldedBook, sheet: number): string {
+  if (plan.form.cutFromSheet && plan.run.laid.parts[plan.run.laid.sheets[sheet]!.part]!.part !== 'hinges')
+    return pieceWords(sheet, plan);
+  const { sheets, parts } = plan.run.laid;
+  if (parts[sheets[sheet]!.part]!.part === 'hinges') return 'the hinge strips';
+  return sheets.length > 1 ? `${formWords(plan.form.id).one} ${sheet + 1}` : 'the sheet';
+}
+
+/** Sheets that are marked alike, by their names. */
+export function alikeName(plan: FoldedBook, sheets: readonly SheetMarks[]): string {
+  const names = [...new Set(sheets.map(({ sheet }) => markedSheetName(plan, sheet)))];
+  const [first] = names;
+  const word = first!.split(' ').slice(0, -1).join(' ');
+  const numbered = names.length > 1 && names.every((name) => name.startsWith(`${word} `) && /\d$/.test(name));
+  return numbered ? `${word}s ${names.map((name) => name.split(' ').at(-1)).join(', ')}` : names.join(', ');
+}
+
+/** How the folds of a strip begin, so that those that begin the other way are not mistaken. */
+export const beginsWords = ({ begins }: Pick<SheetMarks, 'begins'>): string | undefined =>
+  begins && `begins with a ${begins}`;
+
+/** Where a mark lies, as the rule is read. */
+export const placeWords = ({ axis, at }: FoldMark, reading: Reading): string =>
+  `${readWords(at, reading)} from the ${axis === 'upright' ? 'left' : 'top'} edge`;
+
+/** What is done along a mark, stretch by stretch where it is not one line. */
+export function markWords(
+  { axis, lines }: FoldMark,
+  { height, width }: Pick<SheetMarks, 'height' | 'width'>,
+  tool: ScoreTool,
+  reading: Reading,
+): string {
+  const whole = axis === 'upright' ? height : width;
+  const parts = lines.map(({ kind, from, to }) => {
+    const isFold = kind === 'valley' || kind === 'mountain';
+    const does = isFold
+      ? `${tool === 'half-cut' ? 'half-cut' : 'score'} the ${FACE_WORDS[scoredOn(kind, tool)]}`
+      : undefined;
+    const stretch =
+      to - from >= whole - 1
+        ? ''
+        : ` from ${readWords(from, reading)} to ${readWords(to, reading)} ${axis === 'upright' ? 'below the top' : 'from the left'}`;
+    return `${LINE_WORDS[kind]}${stretch}${does ? `, ${does}` : ''}`;
+  });
+  return parts.join('; ');
+}
+
+/** What folds take up, and what that changes. */
+export function takeUpWords(plan: FoldedBook, sheets: readonly SheetMarks[], takeUp: Nm, unit: LengthUnit): string {
+  const longest = Math.max(0, ...sheets.map(({ longer }) => longer)) as Nm;
+  return !plan.form.cutFromSheet
+    ? `Each fold takes up ${measure(takeUp, unit)}; the sheet has its size, so pages come out that much narrower.`
+    : `Each fold takes up ${measure(takeUp, unit)}: marks allow for it, and strips are up to ${measure(longest, unit)} longer than planned. Cut them so.`;
+}
+
+export const TORN_MARKS =
+  'Edges are torn: measure from where the edge runs on the whole, or true one edge first where a joint must be flush.';
+
+export const NOTHING_TO_MARK = 'Nothing of this book is folded or cut along a line that could be marked.';
+
+export const PENCIL =
+  'Pencil on the back, as light as can be read, and off again before anything is glued: glue seals it.';
+
+/** Grammage above which paper is scored before it is folded (usual). */
+export const SCORE_ABOVE = 'Score paper above about 160 g/m² (usual); lighter paper is folded at its marks.';
+
+export interface MarksAsked {
+  readonly tool: ScoreTool;
+  readonly unit: LengthUnit;
+  readonly reading: Reading;
+  readonly takeUp: Nm;
+}
+
+/** The bench sheet of the marks and the letters on their templates. */
+export function marksJobWords(
+  plan: FoldedBook,
+  book: BookDocument,
+  groups: readonly (readonly SheetMarks[])[],
+  { tool, unit, reading, takeUp }: MarksAsked,
+): MarksWords {
+  const title = `${book.title}, marks`;
+  const all = groups.flat();
+  const jig = all.find((one) => one.jig !== undefined)?.jig;
+  return {
+    bench: {
+      title,
+      heading: `${book.title}: marks to work by`,
+      facts: [
+        `Every mark from one edge, told as the rule is read (${reading === 'mm' ? 'half millimetres' : `nearest ${READING_WORDS[reading]}`}). The doubled line is that edge: on a front the left one, on a back, turned over like a page, the right one.`,
+        `Scored with ${TOOL_WORDS[tool]}. ${TOOL_HOW[tool]}`,
+        `Heed: ${BLADE}`,
+      ],
+      orders: groups.flatMap((group) => {
+        const [one] = group;
+        const name = `${capital(alikeName(plan, group))} (${measureSize(one!.width, one!.height, unit)}${one!.begins && plan.form.cutFromSheet ? `, ${beginsWords(one!)}` : ''})`;
+        return [
+          `${name}${one!.tab ? `, tab from ${readWords(one!.tab.from, reading)}` : ''}:`,
+          ...one!.marks.map(
+            (mark, i) => `${i + 1}. ${placeWords(mark, reading)}: ${markWords(mark, one!, tool, reading)}.`,
+          ),
+        ];
+      }),
+      notes: [
+        ...(jig ? [`A card to fold by: ${measure(jig, unit)} wide, pushed into the last fold.`] : []),
+        ...(takeUp > 0 ? [takeUpWords(plan, all, takeUp, unit)] : []),
+        ...(book.kit.manner.edge === 'torn' ? [TORN_MARKS] : []),
+        PENCIL,
+        SCORE_ABOVE,
+      ],
+      bar: `This bar is ${measure(BAR[unit], unit)} long if the page was printed at 100 %.`,
+    },
+    lettering: (sheet, side) => {
+      const group = groups.find((one) => one.includes(sheet)) ?? [sheet];
+      const begins = plan.form.cutFromSheet ? beginsWords(sheet) : undefined;
+      return {
+        name: `${alikeName(plan, group)}, ${FACE_WORDS[side]}${begins ? `, ${begins}` : ''}`,
+        mark: (_, { mark }) => `${sheet.marks.indexOf(mark) + 1}: ${readWords(readOff(mark.at, reading), reading)}`,
+        head: 'head',
+        tab: 'tab',
+      };
+    },
+    tile: tileWords(title, unit),
+  };
+}
+
+export const READING_WORDS: Readonly<Record<Exclude<Reading, 'mm'>, string>> = {
+  sixteenths: '1⁄16 in',
+  'thirty-seconds': '1⁄32 in',
+  'sixty-fourths': '1⁄64 in',
+};
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
