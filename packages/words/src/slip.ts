@@ -65,18 +65,21 @@ export function adviceSentences(
   const better = advice.methods
     .filter(({ method, keepsCovers }) => keepsCovers && method !== task.method)
     .sort((a, b) => a.answer.covers.within95 - b.answer.covers.within95);
-  const { what, most } = advice.needed;
+  const { what, now, most } = advice.needed;
+  // Half as much again is practice; ten times finer is nobody's hand.
   const hand =
-    most === undefined
+    most === undefined || most < 0.4 * now
       ? undefined
-      : `${HAND_WORDS[what].toLowerCase()} to ${slipMeasure(most, unit)} (now ${slipMeasure(advice.needed.now, unit)})`;
+      : `${HAND_WORDS[what].toLowerCase()} to ${slipMeasure(most, unit)} (now ${slipMeasure(now, unit)})`;
+  const nearest = [...advice.methods].sort((a, b) => a.answer.covers.within95 - b.answer.covers.within95)[0]!;
+  const out = `So made, covers are out by up to ${slipMeasure(answer.covers.within95, unit)}.`;
   const covers = kept
     ? `Covers meet within ${asked} in ${COVERS_KEEP} and more: ${METHOD_WORDS[task.method]} is enough.`
     : better.length > 0
-      ? `So made, covers are out by up to ${slipMeasure(answer.covers.within95, unit)}. They meet within ${asked} ${better.map(({ method }) => METHOD_WORDS[method]).join(', or ')}${hand ? `; or with ${hand}` : ''}.`
+      ? `${out} They meet within ${asked} ${better.map(({ method }) => METHOD_WORDS[method]).join(', or ')}${hand ? `; or with ${hand}` : ''}.`
       : hand
-        ? `So made, covers are out by up to ${slipMeasure(answer.covers.within95, unit)}. They would meet within ${asked} with ${hand}.`
-        : `No way of finding the folds brings these covers within ${asked}: what is laid by eye at ${task.strips.length > 1 ? 'joints and covers' : 'the covers'} is out by more. Lay ${task.strips.length > 1 ? 'strips' : 'covers'} against a stop, or trim the block square before it is covered.`;
+        ? `${out} They would meet within ${asked} with ${hand}.`
+        : `${out} With this hand no way of finding the folds brings them within ${asked}; the nearest, ${METHOD_WORDS[nearest.method]}, to ${slipMeasure(nearest.answer.covers.within95, unit)}. Lay ${task.strips.length > 1 ? 'strips and covers' : 'covers'} against a stop instead of by eye, or trim the block square before it is covered.`;
   const joint = worstOf(answer.register);
   const pictures = joint
     ? [

@@ -1,6 +1,8 @@
 import { finish, type LongWork } from '../long-work.ts';
 import type { Result } from '../result.ts';
 import type { Paper } from '../paper/paper.ts';
+import type { SlipTask } from '../slip/book-errors.ts';
+import { simulateSlip, type SlipSimulated } from '../slip/simulate.ts';
 import type { Nm } from '../units/nm.ts';
 import { onEachWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type EditionPlan, type EditionProblem, type EditionTask } from './edition.ts';
@@ -20,7 +22,7 @@ import { becomings, bookKinds, type Becoming, type BookKind, type Bounds, type C
 /** Changes whenever the same question may find another plan: a plan kept in a book says which search found it. */
 export const ENGINE = 2;
 
-/** Long work about cutting, the same in the browser's worker and in the server's. */
+/** Long work about cutting, and what a slip of the blade costs; the same in the browser's worker and in the server's. */
 export interface CuttingJobs {
   /** each parent by itself */
   readonly yield: {
@@ -62,6 +64,12 @@ export interface CuttingJobs {
     readonly input: { readonly tab: Nm };
     readonly partial: never;
     readonly answer: readonly BookKind[];
+  };
+  /** books drawn at random, each a little out */
+  readonly slip: {
+    readonly input: { readonly task: SlipTask; readonly books: number; readonly seed: number };
+    readonly partial: never;
+    readonly answer: SlipSimulated;
   };
   /** what a sheet can become: corner points, kind after kind */
   readonly becomes: {
@@ -119,6 +127,9 @@ const JOBS: { readonly [K in JobKind]: Job<K> } = {
   *kinds({ tab }) {
     yield { share: 0 };
     return bookKinds(tab);
+  },
+  *slip({ task, books, seed }) {
+    return yield* along(simulateSlip(task, books, seed));
   },
   *becomes({ sheet, kinds, bounds }) {
     let count = 0;

@@ -157,3 +157,17 @@ export function marksOnFace({ marks, width }: SheetMarks, side: SheetSide, tool:
 /** Usual: thin paper takes nothing up, above 200 g/m² a fold takes a little more than half the paper's thickness. */
 export const usualTakeUp = (thickness: Nm, grammage: number | null): Nm =>
   grammage !== null && grammage > 200 ? nm(Math.round(0.57 * thickness)) : mm(0);
+
+/** Panels of each strip that is folded to and fro; of a book that is not joined from strips those of its sheet with the most folds. */
+export function panelsOfStrips(plan: FoldedBook, sheets: readonly SheetMarks[]): readonly number[] {
+  const panels = ({ marks, tab }: SheetMarks): number =>
+    marks.filter(({ axis, lines }) => axis === 'upright' && lines.some(({ kind }) => kind !== 'cut' && kind !== 'slit'))
+      .length + (tab ? 0 : 1);
+  if (!plan.form.cutFromSheet) return [Math.max(1, ...sheets.map(panels))];
+  const { laid } = plan.run;
+  // A piece of one panel has no fold of its own, so all that the book runs through are looked at, in their order.
+  return laid.sheets
+    .flatMap(({ part, right }, sheet) => (laid.parts[part]!.part === 'hinges' ? [] : [{ sheet, right }]))
+    .sort((one, other) => one.right - other.right)
+    .map(({ sheet }) => panels(sheetMarks(plan, sheet)));
+}

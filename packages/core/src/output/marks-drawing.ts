@@ -14,8 +14,8 @@ export interface MarksLettering {
   readonly tab: string;
 }
 
-const LETTER = mm(2.8);
-const NAME = mm(3.4);
+/** Of a measure, and of the sheet's name, on paper. */
+const [LETTER, NAME] = [mm(2.8), mm(3.4)];
 const TICK = mm(4);
 
 const line = (layer: Layer, ...points: readonly (readonly [number, number])[]): DrawItem => ({
@@ -28,8 +28,15 @@ const line = (layer: Layer, ...points: readonly (readonly [number, number])[]): 
 const seenFrom = (kind: Layer, side: SheetSide): Layer =>
   side === 'A' ? kind : kind === 'valley' ? 'mountain' : kind === 'mountain' ? 'valley' : kind;
 
-/** One face at its real size with all that is worked on it: each line where it lies, its number and measure, the edge that is measured from, head, tab and name. */
-export function marksDrawing(sheet: SheetMarks, side: SheetSide, tool: ScoreTool, say: MarksLettering): Drawing {
+/** One face at its real size with all that is worked on it: each line where it lies, its number and measure, the edge that is measured from, head, tab and name. On a screen letters may be so many times larger. */
+export function marksDrawing(
+  sheet: SheetMarks,
+  side: SheetSide,
+  tool: ScoreTool,
+  say: MarksLettering,
+  larger = 1,
+): Drawing {
+  const letter = LETTER * larger;
   const { width, height, tab } = sheet;
   const turned = (x: number) => (side === 'A' ? x : width - x);
   const datum = turned(0);
@@ -41,15 +48,15 @@ export function marksDrawing(sheet: SheetMarks, side: SheetSide, tool: ScoreTool
       ? {
           kind: 'text',
           text: say.mark(i + 1, marks[i]!),
-          at: { x: seenAt - LETTER * 0.75, y: height * 0.42 },
-          size: LETTER,
+          at: { x: seenAt - letter * 0.75, y: height * 0.42 },
+          size: letter,
           quarterTurns: 3,
         }
       : {
           kind: 'text',
           text: say.mark(i + 1, marks[i]!),
-          at: { x: turned(width * 0.3), y: seenAt - LETTER * 0.75 },
-          size: LETTER,
+          at: { x: turned(width * 0.3), y: seenAt - letter * 0.75 },
+          size: letter,
           quarterTurns: 0,
         };
     const ticks = upright
@@ -70,7 +77,7 @@ export function marksDrawing(sheet: SheetMarks, side: SheetSide, tool: ScoreTool
     width,
     height,
     items: [
-      ...(tab ? tabItems(turned(tab.from), turned(tab.to), height, say.tab) : []),
+      ...(tab ? tabItems(turned(tab.from), turned(tab.to), height, say.tab, letter) : []),
       {
         kind: 'line',
         layer: 'mark',
@@ -91,15 +98,15 @@ export function marksDrawing(sheet: SheetMarks, side: SheetSide, tool: ScoreTool
         kind: 'text',
         text: say.head,
         at: { x: middle + mm(2.5), y: mm(7.5) },
-        size: LETTER,
+        size: letter,
         quarterTurns: 0,
         from: 'start',
       },
       {
         kind: 'text',
         text: say.name,
-        at: { x: mm(3), y: height - mm(4) },
-        size: NAME,
+        at: { x: mm(3), y: height - mm(4) * larger },
+        size: NAME * larger,
         quarterTurns: 0,
         strong: true,
         from: 'start',
@@ -109,7 +116,7 @@ export function marksDrawing(sheet: SheetMarks, side: SheetSide, tool: ScoreTool
 }
 
 /** What is glued: hatched, and named. */
-function tabItems(from: number, to: number, height: number, words: string): readonly DrawItem[] {
+function tabItems(from: number, to: number, height: number, words: string, letter: number): readonly DrawItem[] {
   const [left, right] = [Math.min(from, to), Math.max(from, to)];
   const step = mm(6);
   const wide = right - left;
@@ -131,7 +138,7 @@ function tabItems(from: number, to: number, height: number, words: string): read
       kind: 'text',
       text: words,
       at: { x: (left + right) / 2, y: height * 0.75 },
-      size: LETTER,
+      size: letter,
       quarterTurns: 3,
       halo: true,
     },

@@ -59,3 +59,20 @@ export function* simulateSlip(task: SlipTask, books: number, seed: number): Long
     histogram: { bin, books: counts },
   };
 }
+
+/** One book drawn at random: by how much each panel is too wide. */
+export function oneBook(task: SlipTask, seed: number): Float64Array {
+  const book = emptyErrors(task);
+  makeBook(task, randomNormal.source(randomLcg(seed))(), book, roomFor(task));
+  return book.wider;
+}
+
+/** A book that is right but for one fold (1 is between the first two panels), made beside its place: one panel is the wider for it, the next the narrower. */
+export function oneFoldMoved({ strips }: Pick<SlipTask, 'strips'>, fold: number, by: number): Float64Array {
+  const { wider } = emptyErrors({ strips });
+  if (fold >= 1 && fold < wider.length) {
+    wider[fold - 1] = by;
+    wider[fold] = -by;
+  }
+  return wider;
+}

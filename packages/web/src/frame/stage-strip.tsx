@@ -11,7 +11,7 @@ export const StageStrip = memo(function StageStrip({ bookId }: { readonly bookId
           key={path}
           to={`/books/${bookId}/${path}`}
           className="group -ml-px block outline-offset-0"
-          style={{ width: 116 }}
+          style={{ width: 102 }}
         >
           {({ isActive }) => (
             <span className="relative block h-[58px]">

@@ -2,6 +2,7 @@ import { feedStage } from '../features/feed/stage.ts';
 import { foldStage } from '../features/fold/stage.ts';
 import { formStage } from '../features/form/stage.ts';
 import { historyStage } from '../features/history/stage.ts';
+import { markStage } from '../features/mark/stage.ts';
 import { pagesStage } from '../features/pages/stage.ts';
 import { paperStage } from '../features/paper/stage.ts';
 import { sheetsStage } from '../features/sheets/stage.ts';
@@ -13,6 +14,7 @@ export const STAGES: readonly StageDeclared[] = [
   paperStage,
   pagesStage,
   sheetsStage,
+  markStage,
   foldStage,
   feedStage,
   historyStage,

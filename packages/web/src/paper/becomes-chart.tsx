@@ -14,11 +14,9 @@ import type { Corner } from '@eight-up/core/cutting/sheet-becomes';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { toInch, toMm } from '@eight-up/core/units/nm';
 import { counted } from '@eight-up/words/counted';
+import '../ui/chart-look.ts';
 
 Chart.register(LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip);
-Chart.defaults.font.family = 'Hanken Grotesk Variable';
-Chart.defaults.font.size = 13;
-Chart.defaults.color = '#16261f';
 
 /** What the chart is read by: the size of the page itself, or how many pages. */
 export type Upright = 'pages' | 'height';

@@ -8,6 +8,7 @@ import { togetherWords } from '@eight-up/words/cutting';
 import { useOpenBook } from '../../book/use-book.ts';
 import { usePapers } from '../../paper/use-papers.ts';
 import { Choices } from '../../ui/choices.tsx';
+import { Questions } from '../../ui/questions.tsx';
 import { Cut } from './cut.tsx';
 import { KitEditor } from './kit-editor.tsx';
 import { Ranking } from './ranking.tsx';
@@ -36,19 +37,7 @@ export function PaperStage() {
   return (
     <main className="flex grow flex-col roomy:h-[calc(100vh-5.6rem)]">
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-1 border-b border-ink px-9 pt-3">
-        <div role="group" aria-label="What you ask" className="flex flex-wrap gap-x-7">
-          {QUESTIONS.map(({ id, name, keys }) => (
-            <button
-              key={id}
-              type="button"
-              aria-pressed={question === id}
-              onClick={() => ask(id)}
-              className={`pb-1.5 font-title text-lg font-bold ${question === id ? 'border-b-4 border-ink' : 'text-quiet hover:text-ink'}`}
-            >
-              {name} <span className="key">{keys}</span>
-            </button>
-          ))}
-        </div>
+        <Questions questions={QUESTIONS} asked={question} onAsk={(id) => ask(id)} />
         {slots.length > 1 && (
           <Choices<PaperSlot>
             label="What is cut"
