@@ -209,7 +209,7 @@ describe('a booklet from dropped pictures to the files of both passes', () => {
     await flap.sendKeys('0', Key.ENTER);
     await click('button', 'Start this book');
     await waitForText(driver, 'Flap opened out: 6b · 6 · 7 · 7b');
-    await press(driver, '5');
+    await press(driver, '6');
     await waitForText(driver, 'Fold a flap of folio 2 in');
   });
 });
