@@ -10,12 +10,14 @@ import { openingFigures } from './opening.ts';
 import { printingFigures } from './printing.ts';
 import { rehearsingFigures } from './rehearsing.ts';
 import { scrollingFigures } from './scrolling.ts';
+import { slippingFigures } from './slipping.ts';
 import { startingFigures } from './starting.ts';
 
 const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readonly Figure[]>>> = {
   folding: foldingFigures,
   cutting: cuttingFigures,
   concertinas: concertinaFigures,
+  slipping: slippingFigures,
   editions: editionFigures,
   starting: startingFigures,
   printing: printingFigures,

@@ -2,8 +2,8 @@ import type { FoldDirection } from '../folding/step.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import { fail, ok, type Result } from '../result.ts';
 import { nm, type Nm } from '../units/nm.ts';
-import type { Covers, Endpapers } from './ends.ts';
-import { foldAfter, jointsAfter, type JointSide } from './joint-side.ts';
+import { firstOfStrips, type Covers, type Endpapers } from './ends.ts';
+import { jointsAfter, type JointSide } from './joint-side.ts';
 import { planStrips, type StripPlan } from './plan-strips.ts';
 import { fewestStrips, spreadOf, stripLimits, type StripTask } from './strip-lengths.ts';
 
@@ -93,10 +93,6 @@ function waysOn(paper: ConcertinaPaper, grain: ConcertinaTask['grain']): readonl
   if (grain === 'any' || fibre === 'any') return [across, upright];
   return fibre === 'along-height' ? [across] : [upright];
 }
-
-/** The fold that would come first if the book began with its first strip. */
-export const firstOfStrips = ({ endpapers, first }: Pick<Concertina, 'endpapers' | 'first'>): FoldDirection =>
-  foldAfter(endpapers.first + 1, first);
 
 const stripTask = (book: Concertina, rowLength: Nm, gap: Nm): StripTask => ({
   panels: book.panels,

@@ -12,6 +12,25 @@ export interface Endpapers {
 
 export const NO_ENDPAPERS: Endpapers = { first: 0, last: 0 };
 
+/** Endpapers as a form asks for them: at which ends, and how many panels each. */
+export const endpapersOf = ({
+  endpapers,
+  endpaperPanels,
+}: {
+  readonly endpapers: 'none' | 'first' | 'both';
+  readonly endpaperPanels: number;
+}): Endpapers =>
+  endpapers === 'none' ? NO_ENDPAPERS : { first: endpaperPanels, last: endpapers === 'both' ? endpaperPanels : 0 };
+
+/** The fold that would come first if the book began with its first strip. */
+export const firstOfStrips = ({
+  endpapers,
+  first,
+}: {
+  readonly endpapers: Endpapers;
+  readonly first: FoldDirection;
+}): FoldDirection => foldAfter(endpapers.first + 1, first);
+
 /** What of a folded concertina is seen. */
 export interface Ends {
   /** the face that each end turns outwards, where a cover is glued */

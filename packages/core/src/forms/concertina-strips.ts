@@ -1,5 +1,5 @@
-import { firstOfStrips, planOn, type Concertina, type ConcertinaPlan } from '../concertina/concertina.ts';
-import { endsOf, NO_ENDPAPERS, type Endpapers } from '../concertina/ends.ts';
+import { planOn, type Concertina, type ConcertinaPlan } from '../concertina/concertina.ts';
+import { endpapersOf, endsOf, firstOfStrips } from '../concertina/ends.ts';
 import { jointsAfter, stripsInBook, type StripInBook } from '../concertina/joint-side.ts';
 import type { Strips } from '../concertina/strip-lengths.ts';
 import { otherGrain } from '../paper/paper.ts';
@@ -44,11 +44,6 @@ export const concertinaParameters = parameters({
 export type ConcertinaSettings = ParametersOf<typeof concertinaParameters>;
 
 const NO_TRIMS = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
-
-export const endpapersOf = (p: Pick<ConcertinaSettings, 'endpapers' | 'endpaperPanels'>): Endpapers =>
-  p.endpapers === 'none'
-    ? NO_ENDPAPERS
-    : { first: p.endpaperPanels, last: p.endpapers === 'both' ? p.endpaperPanels : 0 };
 
 export const bookOf = (p: ConcertinaSettings): Concertina => ({
   panels: p.panels,

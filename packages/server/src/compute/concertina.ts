@@ -1,14 +1,13 @@
 import type { z } from 'zod';
 import type { computeConcertinaRequest } from '@eight-up/core/contract/schemas';
 import {
-  firstOfStrips,
   planConcertina,
   problemOf,
   type ConcertinaPlan,
   type ConcertinaProblem,
   type ConcertinaTask,
 } from '@eight-up/core/concertina/concertina';
-import { endsOf } from '@eight-up/core/concertina/ends';
+import { endsOf, firstOfStrips } from '@eight-up/core/concertina/ends';
 import { stripsInBook } from '@eight-up/core/concertina/joint-side';
 import type { Result } from '@eight-up/core/result';
 import { concertinaProblemWords, concertinaSentence, hiddenByCovers } from '@eight-up/words/concertina';

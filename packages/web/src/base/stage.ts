@@ -1,11 +1,8 @@
 import type { ComponentType } from 'react';
-import type { BookDocument } from '@eight-up/core/document/document';
-import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 
-/** What a stage may look at to say whether it, or a panel of it, is for a book. */
+/** What a panel may look at to say whether it is for a book: told by the book, so that nothing that folds is loaded before one is opened. */
 export interface StageBook {
-  readonly book: BookDocument;
-  readonly plan: FoldedBook;
+  readonly derived: { readonly printsBacks: boolean; readonly mostFolios: number };
 }
 
 /** One of several things that a stage shows; which one stands in the address. */

@@ -1,6 +1,8 @@
 import type { AssetLookup } from '@eight-up/core/document/asset';
 import type { BookDocument } from '@eight-up/core/document/document';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
+import { sidesOf } from '@eight-up/core/folding/laid-paper';
+import { mostFolios } from '@eight-up/core/folding/nest';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { letterBook, type PageLetters } from '@eight-up/core/output/lettering';
 import { printLayout, type PrintLayout } from '@eight-up/core/printing/print-layout';
@@ -22,6 +24,13 @@ export class Derived {
     this.look = (asset) => byId.get(asset);
   }
 
+  /** its first sheet carries pages on its back too */
+  get printsBacks(): boolean {
+    return sidesOf(this.plan.run.laid, 0).includes('B');
+  }
+  get mostFolios(): number {
+    return mostFolios(this.plan);
+  }
   get names(): readonly string[] {
     return this.#once('names', () => pageNames(this.plan.reading, this.#book.numbering));
   }

@@ -1,8 +1,7 @@
 import type { concertina } from '@eight-up/core/forms/concertina';
-import { firstOfStrips } from '@eight-up/core/concertina/concertina';
-import { endsOf } from '@eight-up/core/concertina/ends';
+import { endpapersOf, endsOf, firstOfStrips } from '@eight-up/core/concertina/ends';
 import { stripsInBook } from '@eight-up/core/concertina/joint-side';
-import { bookOf, endpapersOf, type ConcertinaSettings } from '@eight-up/core/forms/concertina-strips';
+import type { ConcertinaSettings } from '@eight-up/core/forms/concertina-strips';
 import { hiddenByCovers, stripsWords } from '../concertina.ts';
 import type { WordsOf } from './form-words.ts';
 
@@ -15,7 +14,9 @@ export const concertinaWords: WordsOf<typeof concertina> = {
   made: 'Cut strips from the sheet, join them end to end, and fold them to and fro; joints are folds like any other.',
   settled: (p) => {
     const settings = p as unknown as ConcertinaSettings;
-    const words = stripsWords(stripsInBook(settings.strips, firstOfStrips(bookOf(settings))));
+    const words = stripsWords(
+      stripsInBook(settings.strips, firstOfStrips({ endpapers: endpapersOf(settings), first: settings.first })),
+    );
     return `A copy takes ${words}.`;
   },
   hidden: (p) => {

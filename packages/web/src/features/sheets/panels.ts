@@ -1,8 +1,6 @@
-import { sidesOf } from '@eight-up/core/folding/laid-paper';
-import { mostFolios } from '@eight-up/core/folding/nest';
 import type { StageBook, StagePanel } from '../../base/stage.ts';
 
-const printsBacks = ({ plan }: StageBook): boolean => sidesOf(plan.run.laid, 0).includes('B');
+const printsBacks = ({ derived }: StageBook): boolean => derived.printsBacks;
 
 /** Everything that decides how the sheets come out, a panel each. */
 export const PANELS = [
@@ -19,7 +17,7 @@ export const PANELS = [
     id: 'creep',
     name: 'Creep and trim',
     query: { with: 'creep' },
-    isFor: ({ plan }: StageBook) => mostFolios(plan) > 1,
+    isFor: ({ derived }: StageBook) => derived.mostFolios > 1,
   },
 ] as const satisfies readonly StagePanel[];
 
