@@ -27,11 +27,11 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['concertina', 'Both Banks', 'form', 3000],
   ['pile', undefined, '/pile', 6000],
   ['star', 'Both Banks', 'fold?step=34', 7000],
-  ['fold-outs', 'Stores and Soundings', 'fold?step=10&sheet=3&page=9', 5000],
+  ['marks', 'Both Banks', 'mark', 3500],
+  ['slip', 'Both Banks', 'mark?ask=slip', 4500],
   ['poster', 'What the Gulls Left', 'sheets?face=B', 5000],
   ['history', 'Low Water Names', 'history?n=6', 2500],
   ['fold', 'Knots for Short Crossings', 'fold?step=7.5', 7000],
-  ['glue', 'Sixteen Bells', 'fold?step=13', 9000],
 ];
 
 for (const { path: stage } of STAGES)

@@ -56,7 +56,18 @@ export function alikeName(plan: FoldedBook, sheets: readonly SheetMarks[]): stri
   const [first] = names;
   const word = first!.split(' ').slice(0, -1).join(' ');
   const numbered = names.length > 1 && names.every((name) => name.startsWith(`${word} `) && /\d$/.test(name));
-  return numbered ? `${word}s ${names.map((name) => name.split(' ').at(-1)).join(', ')}` : names.join(', ');
+  return numbered ? `${word}s ${ranges(names.map((name) => Number(name.split(' ').at(-1))))}` : names.join(', ');
+}
+
+/** Numbers in their order, three and more that follow one another from the first to the last. */
+function ranges(numbers: readonly number[]): string {
+  const runs: number[][] = [];
+  for (const n of numbers) {
+    const run = runs.at(-1);
+    if (run?.at(-1) === n - 1) run.push(n);
+    else runs.push([n]);
+  }
+  return runs.flatMap((run) => (run.length > 2 ? [`${run[0]}–${run.at(-1)}`] : run.map(String))).join(', ');
 }
 
 /** How the folds of a strip begin, so that those that begin the other way are not mistaken. */

@@ -10,6 +10,7 @@ const METHOD_WORDS: Readonly<Record<Method, string>> = {
   creep: 'the creep from folio to folio',
   'closed-thickness': 'the thickness of the closed book',
   register: 'how far pictures miss each other',
+  'block-edge': 'how far the edge of a block is out',
   'reading-error': 'your reading error',
   'test-print': 'what a test print shows',
 };
@@ -21,6 +22,7 @@ const COUNTED: Readonly<Record<Method, readonly [one: string, many?: string]>> =
   creep: ['folio'],
   'closed-thickness': ['book'],
   register: ['joint'],
+  'block-edge': ['block'],
   'reading-error': ['mark'],
   'test-print': ['print'],
 };

@@ -1,11 +1,13 @@
 import type { SlipAdvice, SlipWanted } from '@eight-up/core/slip/advice';
 import type { SlipTask } from '@eight-up/core/slip/book-errors';
+import type { BlocksMeasured } from '@eight-up/core/slip/blocks-measured';
 import { worstOf, type SlipAnswer, type Spread } from '@eight-up/core/slip/exact';
 import type { Hand, HandProblem } from '@eight-up/core/slip/hand';
 import type { MarkingMethod } from '@eight-up/core/slip/method';
 import type { HandRead, TestStripProblem } from '@eight-up/core/slip/test-strip';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm } from '@eight-up/core/units/nm';
+import { counted } from './counted.ts';
 
 /** Short, for a chart and for a choice. */
 export const METHOD_WORDS: Readonly<Record<MarkingMethod, string>> = {
@@ -44,11 +46,9 @@ export const HAND_WORDS: Readonly<Record<keyof Hand, string>> = {
 export const slipMeasure = (nanometres: number, unit: LengthUnit): string =>
   measure(nm(Math.round(nanometres / 10_000) * 10_000), unit);
 
-/** Within what most are, and where they lie on the whole. */
-export function spreadSentence({ bias, within95 }: Spread, unit: LengthUnit): string {
-  const all = `within ± ${slipMeasure(within95, unit)}`;
-  return Math.abs(bias) < 5000 ? all : `${all}, on the whole ${slipMeasure(Math.abs(bias), unit)} out`;
-}
+/** How far out on the whole, and within what most are. */
+export const spreadWords = ({ expected, within95 }: Spread, unit: LengthUnit): string =>
+  `${slipMeasure(expected, unit).replace(/ \D+$/, '')} · ${slipMeasure(within95, unit)}`;
 
 export const COVERS_KEEP = '95 books of 100';
 
@@ -106,6 +106,10 @@ export function adviceSentences(
       : [];
   return [covers, ...pictures, ...end];
 }
+
+/** What finished blocks tell, beside what was to be expected of them. */
+export const blocksSentence = ({ blocks, out, sure, counted: expected }: BlocksMeasured, unit: LengthUnit): string =>
+  `${counted(blocks, 'block')} measured: out by ${slipMeasure(out, unit)} on the whole${blocks > 1 ? `, give or take ${slipMeasure(sure, unit)}` : ''}; with this hand and method ${slipMeasure(expected, unit)} was to be expected.`;
 
 /** What a test strip tells. */
 export function handReadSentence({ reading, sure, takeUp, marks }: HandRead, unit: LengthUnit): string {

@@ -7,7 +7,7 @@ import { cuttingWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork, type CutAlike, type EditionProblem, type NeededPiece, type StockedParent } from './edition.ts';
 import { isOwnSheet, type Kit, type PaperSlot } from '../document/kit.ts';
 import { gapOf, neededPieces, offcutParents, parentOf } from './kit.ts';
-import { fibreTaken, piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
+import { piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
 import type { SolveLinear } from './linear-program.ts';
 
 /** The parts of an edition that are cut from one paper. */

@@ -28,6 +28,8 @@ export const METHODS = {
   'closed-thickness': { of: ['book'], with: ['paper'], lengths: { thickness: [0.05, 500] } },
   /** how far pictures that should meet do not */
   register: { of: ['book'], with: ['paper', 'printer'], lengths: { right: [-50, 50], down: [-50, 50] } },
+  /** how far the last edge of a folded block lies beside its place */
+  'block-edge': { of: ['book'], with: ['paper'], lengths: { out: [-50, 50] } },
   /** marks laid off and read back: their standard error */
   'reading-error': { of: [], lengths: { standard: [0, 10] } },
   /** lines of 100 mm and crosses in the middle of each face, printed */

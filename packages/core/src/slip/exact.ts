@@ -4,6 +4,8 @@ import { emptyErrors, makeBook, roomFor, type BookErrors, type SlipTask } from '
 export interface Spread {
   readonly bias: number;
   readonly sd: number;
+  /** by how much it is out on the whole, either way */
+  readonly expected: number;
   /** 95 % are out by no more, either way */
   readonly within95: number;
 }
@@ -57,8 +59,15 @@ export function exactSlip(task: SlipTask): SlipAnswer {
 
 const spread = (bias: number, variance: number): Spread => {
   const sd = Math.sqrt(variance);
-  return { bias, sd, within95: within(bias, sd, 0.95) };
+  return { bias, sd, expected: expected(bias, sd), within95: within(bias, sd, 0.95) };
 };
+
+/** The mean distance from nought of a normal distribution: √(2/π)·s where it has no bias (its folded half; Leone, Nelson & Nottingham 1961). */
+export function expected(bias: number, sd: number): number {
+  if (sd === 0) return Math.abs(bias);
+  const r = bias / sd;
+  return sd * Math.sqrt(2 / Math.PI) * Math.exp((-r * r) / 2) + bias * (1 - 2 * normalBelow(-r));
+}
 
 /** The distance from nought within which this share of a normal distribution lies. */
 export function within(bias: number, sd: number, share: number): number {

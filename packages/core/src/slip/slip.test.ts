@@ -3,8 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { finish } from '../long-work.ts';
 import { mm, nm } from '../units/nm.ts';
 import { slipAdvice } from './advice.ts';
+import { blocksMeasured } from './blocks-measured.ts';
 import { blockEdges, emptyErrors, makeBook, panelsOf, roomFor, type SlipTask } from './book-errors.ts';
-import { exactSlip, within, worstOf } from './exact.ts';
+import { exactSlip, expected, within, worstOf } from './exact.ts';
 import { handProblem, USUAL_HAND, type Hand } from './hand.ts';
 import { MARKING_METHODS } from './method.ts';
 import { simulateSlip } from './simulate.ts';
@@ -192,6 +193,34 @@ describe('a normal distribution', () => {
     expect(within(0, 1, 0.95)).toBeCloseTo(1.96, 3);
     expect(within(10, 1, 0.95)).toBeCloseTo(11.645, 3);
     expect(within(3, 0, 0.95)).toBe(3);
+    expect([expected(0, 1), expected(-5, 0.1), expected(2, 0)]).toEqual([
+      expect.closeTo(Math.sqrt(2 / Math.PI), 6),
+      expect.closeTo(5, 6),
+      2,
+    ]);
+  });
+});
+
+describe('finished blocks', () => {
+  it('tell the hand that would make them so, from three on; that hand expects what was measured', () => {
+    fc.assert(
+      fc.property(
+        strips,
+        fc.constantFrom('one-datum' as const, 'jig' as const, 'stop' as const),
+        fc.array(fc.integer({ min: 100, max: 2000 }), { minLength: 1, maxLength: 12 }),
+        (lengths, method, um) => {
+          const asked = task({ strips: lengths, method, hand: { ...USUAL_HAND, blade: mm(0) } });
+          const found = blocksMeasured(
+            asked,
+            um.map((value) => nm(value * 1000)),
+          );
+          expect(found.hand !== undefined).toBe(um.length >= 3);
+          if (!found.hand) return;
+          const { block } = exactSlip({ ...asked, hand: found.hand });
+          expect(Math.abs(block.sd / found.out - 1)).toBeLessThan(0.02);
+        },
+      ),
+    );
   });
 });
 

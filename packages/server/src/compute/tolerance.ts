@@ -27,9 +27,10 @@ export function toleranceAnswer({ wanted, books, seed, ...task }: Asked) {
   };
 }
 
-const nanometres = ({ bias, sd, within95 }: Spread) => ({
+const nanometres = ({ bias, sd, expected, within95 }: Spread) => ({
   bias: Math.round(bias),
   sd: Math.round(sd),
+  expected: Math.round(expected),
   within95: Math.round(within95),
 });
 

@@ -15,6 +15,7 @@ import {
   METHOD_HOW,
   METHOD_WORDS,
   slipMeasure,
+  spreadWords,
 } from '@eight-up/words/slip';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
@@ -23,6 +24,7 @@ import { MeasureField } from '../../ui/measure-field.tsx';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';
 import { BlockAsItLies } from './block-as-it-lies.tsx';
 import { useBenchHand } from './bench-hand.ts';
+import { Blocks } from './blocks.tsx';
 import { SlipChart } from './slip-chart.tsx';
 import { useHand } from './use-hand.ts';
 
@@ -66,8 +68,8 @@ export function Slip({ book }: { readonly book: OpenBook }) {
           <div className="overflow-x-auto">
             <table className="mt-2 w-full text-left">
               <caption className="pb-1 text-left text-sm text-quiet">
-                95 books of 100 are out by no more. Covers need a square block, pictures a true length: no way keeps
-                both alike.
+                How far out on the whole · what 95 books of 100 keep. Covers need a square block, pictures a true
+                length: no way keeps both alike.
               </caption>
               <thead>
                 <tr className="border-b border-ink text-sm">
@@ -95,15 +97,15 @@ export function Slip({ book }: { readonly book: OpenBook }) {
                         {METHOD_WORDS[one]}
                       </button>
                     </th>
-                    <td className="measure">{slipMeasure(its.length.within95, unit)}</td>
-                    <td className="measure">{slipMeasure(its.block.within95, unit)}</td>
+                    <td className="measure">{spreadWords(its.length, unit)}</td>
+                    <td className="measure">{spreadWords(its.block, unit)}</td>
                     <td className={`measure ${keepsCovers ? '' : 'text-blade'}`}>
-                      {slipMeasure(its.covers.within95, unit)} {keepsCovers ? '✓' : ''}
+                      {spreadWords(its.covers, unit)} {keepsCovers ? '✓' : ''}
                     </td>
-                    <td className="measure">{slipMeasure(its.skew.within95, unit)}</td>
+                    <td className="measure">{spreadWords(its.skew, unit)}</td>
                     {strips.length > 1 && (
                       <td className={`measure ${keepsPictures ? '' : 'text-blade'}`}>
-                        {slipMeasure(worstOf(its.register)!.within95, unit)} {keepsPictures ? '✓' : ''}
+                        {spreadWords(worstOf(its.register)!, unit)} {keepsPictures ? '✓' : ''}
                       </td>
                     )}
                   </tr>
@@ -136,6 +138,7 @@ export function Slip({ book }: { readonly book: OpenBook }) {
           />
         </section>
         <HandFields />
+        <Blocks book={book} task={task} />
         <ManyBooks task={task} />
       </aside>
     </div>
