@@ -277,7 +277,7 @@ const ROUTES: readonly Route[] = [
       tool: 'what folds are scored with: bone-folder (default), board or half-cut',
       unit: 'mm (default) or in',
       fine: 'sixteenths (default), thirty-seconds or sixty-fourths of an inch',
-      takeUp: 'what each fold takes up, in nanometres; usual (default): what is usual for the paper taken',
+      takeUp: 'what each fold takes up, in nanometres; known (default): measured on the paper taken, or usual for it',
       ...(file === 'marks.pdf'
         ? {
             size: 'sheet (default), tiled over printer pages, or bench: the bench sheet alone',

@@ -1,5 +1,5 @@
 import { Router, type Request } from 'express';
-import type { MikroORM } from '@mikro-orm/libsql';
+import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import type { BookDocument } from '@eight-up/core/document/document';
@@ -8,11 +8,12 @@ import { marksOfBook, SCORE_TOOLS, usualTakeUp } from '@eight-up/core/marks/shee
 import { marksDrawing } from '@eight-up/core/output/marks-drawing';
 import { drawingToSvg } from '@eight-up/core/output/svg';
 import { alikeMarks } from '@eight-up/core/print-jobs/marks-job';
-import type { Nm } from '@eight-up/core/units/nm';
+import { nm, type Nm } from '@eight-up/core/units/nm';
 import { markedSheetName, marksJobWords } from '@eight-up/words/marks';
 import { findBook } from '../books/service.ts';
 import { csvText } from '../csv.ts';
 import { Refusal } from '../errors.ts';
+import { newestOf } from '../measuring/service.ts';
 import { parseRequest } from '../parse.ts';
 import { fineSchema } from './cutting-routes.ts';
 import { foldedOf } from './folded.ts';
@@ -22,8 +23,8 @@ export const marksQuery = z.object({
   tool: z.enum(SCORE_TOOLS).default('bone-folder'),
   unit: z.enum(['mm', 'in']).default('mm'),
   fine: fineSchema,
-  /** what each fold takes up, nanometres; usual: what is usual for the paper that was taken */
-  takeUp: z.union([z.literal('usual'), z.coerce.number().int().min(0).max(5_000_000)]).default('usual'),
+  /** what each fold takes up, nanometres; known: what was measured on the paper that was taken, or is usual for it */
+  takeUp: z.union([z.literal('known'), z.coerce.number().int().min(0).max(5_000_000)]).default('known'),
   size: z.enum(['sheet', 'tiled', 'bench']).default('sheet'),
   paper: z.enum(['a4', 'a3', 'letter']).optional(),
 });
@@ -34,11 +35,16 @@ const lineQuery = marksQuery.extend({
 
 export type MarksQuery = z.output<typeof marksQuery>;
 
-/** What folds take up: as it was asked, or what is usual for the book's paper. */
-export function takeUpOf({ papers, printing }: BookDocument, { takeUp }: Pick<MarksQuery, 'takeUp'>): Nm {
-  return takeUp === 'usual'
-    ? usualTakeUp(printing.creep.thickness, papers.text?.paper.grammage ?? null)
-    : (takeUp as Nm);
+/** What folds take up: as it was asked, or else measured on the book's paper, or usual for it. */
+export async function takeUpOf(
+  em: EntityManager,
+  { papers, printing }: BookDocument,
+  { takeUp }: Pick<MarksQuery, 'takeUp'>,
+): Promise<Nm> {
+  if (takeUp !== 'known') return takeUp as Nm;
+  const paper = papers.text?.paper;
+  const measured = paper && (await newestOf(em, 'take-up', 'paper', [paper])).get(paper.id)?.lengths;
+  return measured ? nm(Math.max(0, measured.aFold)) : usualTakeUp(printing.creep.thickness, paper?.grammage ?? null);
 }
 
 /** Marks for machines and for a table: lines of one face, or all positions. */
@@ -46,21 +52,18 @@ export function marksRoutes(orm: MikroORM): Router {
   const router = Router({ mergeParams: true });
   const load = async (request: Request<{ id: string }>) => {
     const asked = parseRequest(lineQuery, request.query);
-    const { doc } = await findBook(orm.em.fork(), request.params.id);
+    const em = orm.em.fork();
+    const { doc } = await findBook(em, request.params.id);
     const plan = foldedOf(doc);
-    const sheets = marksOfBook(plan, takeUpOf(doc, asked));
-    return { asked, doc, plan, sheets };
+    const takeUp = await takeUpOf(em, doc, asked);
+    return { asked: { ...asked, takeUp }, doc, plan, sheets: marksOfBook(plan, takeUp) };
   };
   const drawn = async (request: Request<{ id: string }>) => {
     const { asked, doc, plan, sheets } = await load(request);
     const sheet = sheets.find((one) => one.sheet === asked.sheet - 1);
     if (!sheet) throw new Refusal('not-found', `Sheet ${asked.sheet} has no marks, or is not there. Nothing was made.`);
     const reading = asked.unit === 'mm' ? 'mm' : asked.fine;
-    const { lettering } = marksJobWords(plan, doc, alikeMarks(sheets), {
-      ...asked,
-      reading,
-      takeUp: takeUpOf(doc, asked),
-    });
+    const { lettering } = marksJobWords(plan, doc, alikeMarks(sheets), { ...asked, reading });
     const name = `marks ${markedSheetName(plan, sheet.sheet)} ${asked.face === 'A' ? 'front' : 'back'}`;
     return { doc, name, drawing: marksDrawing(sheet, asked.face, asked.tool, lettering(sheet, asked.face)) };
   };

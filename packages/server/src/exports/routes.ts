@@ -1,5 +1,5 @@
 import { raw, Router, type Request, type Response } from 'express';
-import type { MikroORM } from '@mikro-orm/libsql';
+import type { EntityManager, MikroORM } from '@mikro-orm/libsql';
 import { z } from 'zod';
 import type { BookDocument } from '@eight-up/core/document/document';
 import { foldFile } from '@eight-up/core/output/fold-format';
@@ -57,6 +57,9 @@ export const dummyQuery = printQuery.pick({ pass: true, order: true, flip: true 
   paper: z.enum(['a4', 'a3', 'letter']).optional(),
 });
 
+/** What is asked of a paper, read off a request. */
+type Asks = (query: unknown, doc: BookDocument, em: EntityManager) => PaperAsked | Promise<PaperAsked>;
+
 const PASS_FACE = { fronts: 'A', backs: 'B' } as const;
 
 export function exportRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): Router {
@@ -67,10 +70,10 @@ export function exportRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): R
     return { em, doc };
   };
   /** Anything that goes through a printer: what is asked of it says what it is. */
-  const paper = (file: string, suffix: string, asked: (query: unknown, doc: BookDocument) => PaperAsked): void => {
+  const paper = (file: string, suffix: string, asked: Asks): void => {
     const send = async (request: Request<{ id: string }>, response: Response): Promise<void> => {
       const { em, doc } = await load(request.params.id);
-      const wanted = asked(request.query, doc);
+      const wanted = await asked(request.query, doc, em);
       const book = { doc, assets: await assetsOf(em, [doc]), dataFolder: makings.store.dataFolder };
       await sendMade(request, response, makings, { doc, suffix, type: 'application/pdf' }, (scratch, caller) =>
         pool.run('paper-to-print', { ...book, scratch, ...wanted }, caller),
@@ -94,14 +97,14 @@ export function exportRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): R
     return { paper: 'dummy', asked: { ...asked, flip: flip ?? printing.flip, paper: on } };
   });
 
-  paper('marks.pdf', 'marks.pdf', (query, doc) => {
+  paper('marks.pdf', 'marks.pdf', async (query, doc, em) => {
     const { takeUp, fine, paper: page, ...asked } = parseRequest(marksQuery, query);
     const { unit } = asked;
     return {
       paper: 'marks',
       asked: {
         ...asked,
-        takeUp: takeUpOf(doc, { takeUp }),
+        takeUp: await takeUpOf(em, doc, { takeUp }),
         reading: unit === 'mm' ? 'mm' : fine,
         paper: page ?? (unit === 'mm' ? 'a4' : 'letter'),
       },

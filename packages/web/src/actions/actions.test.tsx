@@ -83,6 +83,21 @@ describe('keys', () => {
     expect(run).not.toHaveBeenCalled();
   });
 
+  it('leave the space bar to what it ticks', () => {
+    const run = vi.fn();
+    render(
+      <ActionsProvider>
+        <Screen actions={[{ id: 'on', title: 'Go on', keys: 'Space', run }]}>
+          <input type="checkbox" aria-label="Made" />
+        </Screen>
+      </ActionsProvider>,
+    );
+    press(' ');
+    screen.getByLabelText('Made').focus();
+    press(' ');
+    expect(run).toHaveBeenCalledTimes(1);
+  });
+
   it('do nothing where an action is not to be had, and the inner screen goes before the outer', () => {
     const [outer, inner] = [vi.fn(), vi.fn()];
     render(

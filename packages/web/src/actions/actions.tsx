@@ -32,6 +32,10 @@ function keysOf(event: KeyboardEvent): string {
     .join(' ');
 }
 
+/** What the space bar ticks is ticked by it. */
+const isTicking = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && target.matches('input[type=checkbox], [role=radio]');
+
 const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement &&
   (target.isContentEditable ||
@@ -78,6 +82,7 @@ export function ActionsProvider({ children }: { readonly children: ReactNode }) 
       // While typing, only chords that no text field uses are ours.
       if (
         event.defaultPrevented ||
+        (keys === 'Space' && isTicking(event.target)) ||
         (isTyping(event.target) && !(keys.startsWith('Ctrl') && !/^Ctrl (Shift )?[ZY]$/.test(keys)))
       )
         return;
