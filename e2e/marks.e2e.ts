@@ -37,16 +37,22 @@ describe('marks to work by', () => {
     await waitForText(driver, '105 mm from the left edge');
     expect(await next()).toContain('valley, score the front');
     await click('button', /^Made/);
-    await waitForText(driver, '1 of 4 made');
-    expect(await next()).toMatch(/210 mm from the left edge[\s\S]*mountain, score the back/);
-    await waitForText(driver, 'Turned over like a page: the same edge lies on the right now');
+    await waitForText(driver, '1 of 5 made');
     await driver.navigate().refresh();
-    await waitForText(driver, '1 of 4 made');
-    await press(driver, ' ', ' ');
+    await waitForText(driver, '1 of 5 made');
+    expect(await next()).toMatch(/315 mm from the left edge[\s\S]*valley, score the front/);
+    await press(driver, ' ');
     await waitForText(driver, '148.5 mm from the top edge');
     expect(await next()).toContain('cut from 0 mm to 315 mm from the left');
     await press(driver, ' ');
-    await waitForText(driver, 'All 4 marks are made.');
+    // What is scored on the back is told as it lies then: the same edge is on the right.
+    await waitForText(driver, '210 mm from the right edge');
+    expect(await next()).toMatch(/mountain, score the back[\s\S]*Turn it over like a page/);
+    await press(driver, ' ');
+    await waitForText(driver, '4 of 5 made');
+    expect(await next()).toContain('mountain from 315 mm to 420 mm from the right, score the back');
+    await press(driver, ' ');
+    await waitForText(driver, 'All 5 marks are made.');
   });
 
   it('of a concertina are told strip by strip, those that begin the other way apart; in inches to what the rule has', async () => {
@@ -54,13 +60,13 @@ describe('marks to work by', () => {
     const parameters = { panels: 10, panelWidth: mm(65), panelHeight: mm(95), side: 'anywhere', strips: [3, 3, 4] };
     const { id } = await begin('concertina', parameters, 500, 700);
     await driver.get(`${app.url}/books/${id}/mark`);
-    await waitForText(driver, 'strip 1, mark 1 of 3');
+    await waitForText(driver, 'strip 1, front up, mark 1 of 3');
     expect((await textOf(driver, '[aria-label="Which sheet"]')).replaceAll('\n', ' ')).toMatch(
       /strip 1.*begins with a valley.*strip 2.*begins with a mountain.*strip 3.*begins with a valley/,
     );
     for (let i = 0; i < 3; i++) await press(driver, ' ');
-    await waitForText(driver, 'strip 2, mark 1 of 3');
-    expect(await next()).toMatch(/65 mm from the left edge[\s\S]*mountain, score the back/);
+    await waitForText(driver, 'strip 2, front up, mark 1 of 3');
+    expect(await next()).toMatch(/130 mm from the left edge[\s\S]*valley, score the front[\s\S]*129.8 mm exactly/);
     await click('radio', 'a knife, cut half through');
     expect(await next()).toContain('mountain, half-cut the front');
     await press(driver, 'u');

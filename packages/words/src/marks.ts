@@ -3,11 +3,12 @@ import type { BookDocument } from '@eight-up/core/document/document';
 import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import {
-  scoredOn,
-  type FoldMark,
+  marksOnFace,
+  workOn,
   type MarkedLine,
   type ScoreTool,
   type SheetMarks,
+  type WorkedMark,
 } from '@eight-up/core/marks/sheet-marks';
 import type { MarksWords } from '@eight-up/core/print-jobs/marks-job';
 import { BAR } from '@eight-up/core/print-jobs/scale-bar';
@@ -74,13 +75,17 @@ function ranges(numbers: readonly number[]): string {
 export const beginsWords = ({ begins }: Pick<SheetMarks, 'begins'>): string | undefined =>
   begins && `begins with a ${begins}`;
 
-/** Where a mark lies, as the rule is read. */
-export const placeWords = ({ axis, at }: FoldMark, reading: Reading): string =>
-  `${readWords(at, reading)} from the ${axis === 'upright' ? 'left' : 'top'} edge`;
+/** Where a mark lies on the face that lies up, as the rule is read: turned over like a page, the edge that is measured from lies on the right. */
+export const placeWords = ({ mark: { axis, at }, side }: WorkedMark, reading: Reading): string =>
+  `${readWords(at, reading)} from the ${axis === 'level' ? 'top' : side === 'A' ? 'left' : 'right'} edge`;
 
-/** What is done along a mark, stretch by stretch where it is not one line. */
+/** The place as it was planned, where a rule does not have it; undefined: it does. */
+export const exactWords = ({ mark: { at } }: WorkedMark, reading: Reading): string | undefined =>
+  Math.abs(readOff(at, reading) - at) < 50_000 ? undefined : `${measure(at, reading === 'mm' ? 'mm' : 'in')} exactly`;
+
+/** What is done along a mark on the face that lies up, stretch by stretch where it is not one line. */
 export function markWords(
-  { axis, lines }: FoldMark,
+  { mark: { axis }, lines, side }: WorkedMark,
   { height, width }: Pick<SheetMarks, 'height' | 'width'>,
   tool: ScoreTool,
   reading: Reading,
@@ -88,17 +93,16 @@ export function markWords(
   const whole = axis === 'upright' ? height : width;
   const parts = lines.map(({ kind, from, to }) => {
     const isFold = kind === 'valley' || kind === 'mountain';
-    const does = isFold
-      ? `${tool === 'half-cut' ? 'half-cut' : 'score'} the ${FACE_WORDS[scoredOn(kind, tool)]}`
-      : undefined;
+    const does = isFold ? `${tool === 'half-cut' ? 'half-cut' : 'score'} the ${FACE_WORDS[side]}` : undefined;
+    const along = axis === 'upright' ? 'below the top' : side === 'A' ? 'from the left' : 'from the right';
     const stretch =
-      to - from >= whole - 1
-        ? ''
-        : ` from ${readWords(from, reading)} to ${readWords(to, reading)} ${axis === 'upright' ? 'below the top' : 'from the left'}`;
+      to - from >= whole - 1 ? '' : ` from ${readWords(from, reading)} to ${readWords(to, reading)} ${along}`;
     return `${LINE_WORDS[kind]}${stretch}${does ? `, ${does}` : ''}`;
   });
   return parts.join('; ');
 }
+
+export const TURN_OVER = 'Turn it over like a page: the edge you measured from lies on the right now.';
 
 /** What folds take up, and what that changes. */
 export function takeUpWords(plan: FoldedBook, sheets: readonly SheetMarks[], takeUp: Nm, unit: LengthUnit): string {
@@ -141,18 +145,20 @@ export function marksJobWords(
       title,
       heading: `${book.title}: marks to work by`,
       facts: [
-        `Every mark from one edge, told as the rule is read (${reading === 'mm' ? 'half millimetres' : `nearest ${READING_WORDS[reading]}`}). The doubled line is that edge: on a front the left one, on a back, turned over like a page, the right one.`,
+        `Every mark from one edge, counted through front and back, told as the rule is read (${reading === 'mm' ? 'half millimetres' : `nearest ${READING_WORDS[reading]}`}). The doubled line is that edge: on a front the left one, on a back, turned over like a page, the right one.`,
         `Scored with ${TOOL_WORDS[tool]}. ${TOOL_HOW[tool]}`,
         `Heed: ${BLADE}`,
       ],
       orders: groups.flatMap((group) => {
         const [one] = group;
         const name = `${capital(alikeName(plan, group))} (${measureSize(one!.width, one!.height, unit)}${one!.begins && plan.form.cutFromSheet ? `, ${beginsWords(one!)}` : ''})`;
+        const work = workOn(one!, tool);
         return [
           `${name}${one!.tab ? `, tab from ${readWords(one!.tab.from, reading)}` : ''}:`,
-          ...one!.marks.map(
-            (mark, i) => `${i + 1}. ${placeWords(mark, reading)}: ${markWords(mark, one!, tool, reading)}.`,
-          ),
+          ...work.flatMap((mark, i) => [
+            ...(mark.side === 'B' && work[i - 1]?.side !== 'B' ? [TURN_OVER] : []),
+            `${i + 1}. ${placeWords(mark, reading)}: ${markWords(mark, one!, tool, reading)}.`,
+          ]),
         ];
       }),
       notes: [
@@ -169,7 +175,7 @@ export function marksJobWords(
       const begins = plan.form.cutFromSheet ? beginsWords(sheet) : undefined;
       return {
         name: `${alikeName(plan, group)}, ${FACE_WORDS[side]}${begins ? `, ${begins}` : ''}`,
-        mark: (_, { mark }) => `${sheet.marks.indexOf(mark) + 1}: ${readWords(readOff(mark.at, reading), reading)}`,
+        mark: (n, { mark }) => `${before(sheet, side, tool) + n}: ${readWords(mark.at, reading)}`,
         head: 'head',
         tab: 'tab',
       };
@@ -177,6 +183,10 @@ export function marksJobWords(
     tile: tileWords(title, unit),
   };
 }
+
+/** Marks are counted through both faces. */
+const before = (sheet: SheetMarks, side: SheetSide, tool: ScoreTool): number =>
+  side === 'A' ? 0 : marksOnFace(sheet, 'A', tool).length;
 
 export const READING_WORDS: Readonly<Record<Exclude<Reading, 'mm'>, string>> = {
   sixteenths: '1⁄16 in',

@@ -32,7 +32,8 @@ export function foldMarksTable(
         lines.map(({ kind, from, to }) => [
           nameOf(sheet.sheet),
           String(i + 1),
-          axis === 'upright' ? 'left edge' : 'top edge',
+          // Turned over like a page, the edge that is measured from lies on the right.
+          axis === 'level' ? 'top edge' : scoredOn(kind, tool) === 'A' ? 'left edge' : 'right edge',
           exact(at),
           String(Number(toMm(readOff(at, 'mm')).toFixed(1))),
           inches(at, 'sixteenths'),

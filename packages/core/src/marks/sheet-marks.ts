@@ -145,6 +145,15 @@ export interface FaceMark {
   readonly lines: readonly MarkedLine[];
 }
 
+/** A mark as it is worked, on one face. */
+export interface WorkedMark extends FaceMark {
+  readonly side: SheetSide;
+}
+
+/** All that is worked on a sheet in the order of the hands: the front from its edge on, then, turned over once, the back. */
+export const workOn = (sheet: SheetMarks, tool: ScoreTool): readonly WorkedMark[] =>
+  (['A', 'B'] as const).flatMap((side) => marksOnFace(sheet, side, tool).map((mark) => ({ ...mark, side })));
+
 /** What is marked on one face for a tool, in the order of its measures. */
 export function marksOnFace({ marks, width }: SheetMarks, side: SheetSide, tool: ScoreTool): readonly FaceMark[] {
   return marks.flatMap((mark) => {

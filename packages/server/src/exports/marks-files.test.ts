@@ -98,7 +98,7 @@ describe('marks to work by', () => {
       .split('\r\n');
     expect(rows.filter((row) => row.startsWith('strip 3')).map((row) => row.split(',').slice(1, 9))).toEqual([
       ['1', 'left edge', '65', '65', '2 9/16', '2 9/16', '2 9/16', 'valley'],
-      ['2', 'left edge', '130', '130', '5 1/8', '5 1/8', '5 1/8', 'mountain'],
+      ['2', 'right edge', '130', '130', '5 1/8', '5 1/8', '5 1/8', 'mountain'],
       ['3', 'left edge', '195', '195', '7 11/16', '7 11/16', '7 43/64', 'valley'],
     ]);
   });

@@ -2,7 +2,13 @@ import { useMemo, useState } from 'react';
 import type { Reading } from '@eight-up/core/cutting/marks';
 import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
-import { marksOnFace, type FaceMark, type ScoreTool, type SheetMarks } from '@eight-up/core/marks/sheet-marks';
+import {
+  marksOnFace,
+  type FaceMark,
+  type ScoreTool,
+  type SheetMarks,
+  type WorkedMark,
+} from '@eight-up/core/marks/sheet-marks';
 import { marksDrawing } from '@eight-up/core/output/marks-drawing';
 import { alikeName, beginsWords, FACE_WORDS } from '@eight-up/words/marks';
 import { readWords } from '@eight-up/words/cutting';
@@ -15,20 +21,15 @@ interface MarkedSheetProps {
   readonly tool: ScoreTool;
   readonly reading: Reading;
   /** which of its marks is to be made now */
-  readonly next: number | undefined;
-  readonly made: (mark: number) => boolean;
+  readonly next: WorkedMark | undefined;
+  readonly made: (mark: WorkedMark) => boolean;
 }
 
 /** One face of a sheet with what is worked on it, the next mark pointed at; it turns over by itself where the next mark is on the other face. */
 export function MarkedSheet({ plan, group, tool, reading, next, made }: MarkedSheetProps) {
   const sheet = group[0]!;
-  const [chosen, setChosen] = useState<{ readonly side: SheetSide; readonly at: number | undefined }>();
-  const faceOfNext =
-    next === undefined
-      ? 'A'
-      : (['A', 'B'] as const).find((face) =>
-          marksOnFace(sheet, face, tool).some(({ mark }) => mark === sheet.marks[next]),
-        )!;
+  const [chosen, setChosen] = useState<{ readonly side: SheetSide; readonly at: WorkedMark | undefined }>();
+  const faceOfNext = next?.side ?? 'A';
   const side = chosen && chosen.at === next ? chosen.side : faceOfNext;
   const [w, h] = [sheet.width / 1e6, sheet.height / 1e6];
   const rim = Math.max(w, h) / 40;
@@ -62,17 +63,17 @@ export function MarkedSheet({ plan, group, tool, reading, next, made }: MarkedSh
       >
         <rect width={w} height={h} fill="#fdfcf7" />
         <DrawingItems drawing={drawing} heavier={heavier} />
-        {onFace.map(({ seenAt, mark }) => {
+        {onFace.map((one, index) => {
+          const { seenAt, mark } = one;
           const at = seenAt / 1e6;
-          const index = sheet.marks.indexOf(mark);
           const upright = mark.axis === 'upright';
-          if (index === next) {
+          if (next?.side === side && next.mark === mark) {
             const points = upright
               ? `${at},${-rim * 0.25} ${at - rim * 0.5},${-rim * 1.3} ${at + rim * 0.5},${-rim * 1.3}`
               : `${-rim * 0.1},${at} ${-rim},${at - rim * 0.45} ${-rim},${at + rim * 0.45}`;
             return <polygon key={index} points={points} fill="#9a2f08" />;
           }
-          return made(index) ? (
+          return made({ ...one, side }) ? (
             <path
               key={index}
               d={

@@ -1,12 +1,13 @@
 import { useMemo, useState } from 'react';
 import type { Reading } from '@eight-up/core/cutting/marks';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import { marksOfBook, scoredOn, SCORE_TOOLS, type SheetMarks } from '@eight-up/core/marks/sheet-marks';
+import { marksOfBook, SCORE_TOOLS, workOn, type SheetMarks, type WorkedMark } from '@eight-up/core/marks/sheet-marks';
 import { alikeMarks } from '@eight-up/core/print-jobs/marks-job';
 import { measure } from '@eight-up/core/units/measure';
 import {
   alikeName,
   beginsWords,
+  exactWords,
   FACE_WORDS,
   markWords,
   NOTHING_TO_MARK,
@@ -18,6 +19,7 @@ import {
   TOOL_HOW,
   TOOL_WORDS,
   TORN_MARKS,
+  TURN_OVER,
 } from '@eight-up/words/marks';
 import { BLADE } from '@eight-up/words/steps';
 import { useActions } from '../../actions/actions.tsx';
@@ -29,11 +31,12 @@ import { useBenchHand } from './bench-hand.ts';
 import { MarkedSheet } from './marked-sheet.tsx';
 import { useTakeUp } from './use-hand.ts';
 
-/** One thing to do: a mark of a sheet. */
+/** One thing to do: a mark of a sheet, on one face. */
 interface ToTick {
   readonly key: string;
   readonly group: number;
-  readonly mark: number;
+  readonly place: number;
+  readonly mark: WorkedMark;
 }
 
 /** Every mark of every kind of sheet, ticked off one by one; the sheet as it lies, the next mark on it told so that it is read at arm's length. */
@@ -45,8 +48,9 @@ export function Marks({ book }: { readonly book: OpenBook }) {
   const groups = useMemo(() => alikeMarks(marksOfBook(book.plan, takeUp)), [book.plan, takeUp]);
   const key = useMemo(() => `${book.id} ${fingerprint(groups)}`, [book.id, groups]);
   const done = useMemo(() => new Set(ticked[key]), [ticked, key]);
-  const all = groups.flatMap(([sheet], group) =>
-    sheet!.marks.map((_, mark): ToTick => ({ key: `${group}.${mark}`, group, mark })),
+  const work = useMemo(() => groups.map(([sheet]) => workOn(sheet!, tool)), [groups, tool]);
+  const all = work.flatMap((marks, group) =>
+    marks.map((mark, place): ToTick => ({ key: keyOf(group, mark), group, place, mark })),
   );
   const next = all.find((one) => !done.has(one.key));
   const [shown, setShown] = useState<number>();
@@ -63,7 +67,9 @@ export function Marks({ book }: { readonly book: OpenBook }) {
   useActions([{ id: 'mark-done', title: 'This mark is made', keys: 'Space', run: tickNext }]);
   const sheet = groups[at]?.[0];
   if (!sheet) return <p className="slip max-w-xl p-5">{NOTHING_TO_MARK}</p>;
-  const isNext = next?.group === at ? next.mark : undefined;
+  const isNext = next?.group === at ? next.place : undefined;
+  const here = work[at]!;
+  const exact = next && exactWords(next.mark, reading);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(300px,350px)] gap-7 max-[1000px]:grid-cols-1">
       <div className="flex min-w-0 flex-col gap-3">
@@ -76,15 +82,19 @@ export function Marks({ book }: { readonly book: OpenBook }) {
             {next ? (
               <>
                 <p className="text-sm text-quiet">
-                  {alikeName(book.plan, groups[next.group]!)}, mark {next.mark + 1} of{' '}
-                  {groups[next.group]![0]!.marks.length} · {done.size} of {all.length} made
+                  {alikeName(book.plan, groups[next.group]!)}, {FACE_WORDS[next.mark.side]} up, mark {next.place + 1} of{' '}
+                  {work[next.group]!.length} · {done.size} of {all.length} made
                 </p>
                 <h2 className="measure leading-tight" style={{ fontSize: '2.3rem' }}>
-                  {placeWords(groups[next.group]![0]!.marks[next.mark]!, reading)}
+                  {placeWords(next.mark, reading)}
                 </h2>
                 <p className="text-xl">
-                  {markWords(groups[next.group]![0]!.marks[next.mark]!, groups[next.group]![0]!, tool, reading)}
+                  {markWords(next.mark, groups[next.group]![0]!, tool, reading)}
+                  {exact && <span className="ml-3 text-base text-quiet">{exact}</span>}
                 </p>
+                {next.mark.side === 'B' && work[next.group]![next.place - 1]?.side !== 'B' && (
+                  <p className="font-semibold">{TURN_OVER}</p>
+                )}
               </>
             ) : (
               <h2 className="text-2xl">All {all.length} marks are made.</h2>
@@ -106,23 +116,24 @@ export function Marks({ book }: { readonly book: OpenBook }) {
           group={groups[at]!}
           tool={tool}
           reading={reading}
-          next={isNext}
-          made={(mark) => done.has(`${at}.${mark}`)}
+          next={isNext === undefined ? undefined : here[isNext]}
+          made={(mark) => done.has(keyOf(at, mark))}
         />
         <ol aria-label={`Marks of ${alikeName(book.plan, groups[at]!)}`} className="max-w-2xl">
-          {sheet.marks.map((mark, i) => (
-            <li
-              key={`${mark.axis} ${mark.at}`}
-              className={`border-t border-bench-deep ${i === isNext ? 'bg-choose-pale' : ''}`}
-            >
+          {here.map((mark, i) => (
+            <li key={keyOf(at, mark)} className={`border-t border-bench-deep ${i === isNext ? 'bg-choose-pale' : ''}`}>
+              {mark.side === 'B' && here[i - 1]?.side !== 'B' && <p className="px-1 pt-1 text-sm">{TURN_OVER}</p>}
               <label className="flex cursor-pointer items-baseline gap-3 px-1 py-1">
                 <input
                   type="checkbox"
-                  checked={done.has(`${at}.${i}`)}
-                  onChange={({ target }) => tick(`${at}.${i}`, target.checked)}
+                  checked={done.has(keyOf(at, mark))}
+                  onChange={({ target }) => tick(keyOf(at, mark), target.checked)}
                 />
                 <span className="measure min-w-44 font-semibold">{placeWords(mark, reading)}</span>
-                <span>{markWords(mark, sheet, tool, reading)}</span>
+                <span>
+                  {markWords(mark, sheet, tool, reading)}{' '}
+                  <span className="text-sm text-quiet">{exactWords(mark, reading)}</span>
+                </span>
               </label>
             </li>
           ))}
@@ -170,6 +181,10 @@ export function Marks({ book }: { readonly book: OpenBook }) {
     </div>
   );
 }
+
+/** A mark keeps its tick whichever tool scores it. */
+const keyOf = (group: number, { mark: { axis, at }, lines }: WorkedMark): string =>
+  `${group} ${axis} ${at} ${lines.map(({ kind }) => kind).join()}`;
 
 function SheetTabs({
   book,
@@ -225,9 +240,7 @@ function MarksFiles({
   const href = (file: string, more: Readonly<Record<string, string>> = {}) =>
     `/api/books/${book.id}/${file}?${new URLSearchParams({ ...Object.fromEntries(query), ...more })}`;
   const page = unit === 'mm' ? 'a4' : 'letter';
-  const faces = (['A', 'B'] as const).filter((side) =>
-    sheet.marks.some(({ lines }) => lines.some(({ kind }) => scoredOn(kind, tool) === side)),
-  );
+  const faces = [...new Set(workOn(sheet, tool).map(({ side }) => side))];
   const one = { sheet: String(sheet.sheet + 1) };
   return (
     <section aria-label="Marks on paper" className="slip p-4">
