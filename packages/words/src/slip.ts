@@ -129,4 +129,6 @@ export function testStripProblemWords(problem: TestStripProblem, unit: LengthUni
 }
 
 export const handProblemWords = ({ what, value }: HandProblem, unit: LengthUnit): string =>
-  `${HAND_WORDS[what]}: ${measure(value, unit)} is no figure of a hand; between nothing and 10 mm it is believed${what === 'reading' ? ', and nobody reads to nothing at all' : ''}. What was there before counts.`;
+  what === 'jigBias'
+    ? `A card that makes every panel ${measure(nm(Math.abs(value)), unit)} too ${value < 0 ? 'narrow' : 'wide'} was cut for another book: it is as wide as a panel. What was there before counts.`
+    : `${HAND_WORDS[what]}: ${measure(value, unit)} is no figure of a hand; between nothing and 10 mm it is believed${what === 'reading' ? ', and nobody reads to nothing at all' : ''}. What was there before counts.`;
