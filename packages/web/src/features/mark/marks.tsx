@@ -1,12 +1,11 @@
 import { useMemo, useState } from 'react';
 import type { Reading } from '@eight-up/core/cutting/marks';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import { marksOfBook, SCORE_TOOLS, workOn, type SheetMarks, type WorkedMark } from '@eight-up/core/marks/sheet-marks';
+import { marksOfBook, SCORE_TOOLS, workOn, type WorkedMark } from '@eight-up/core/marks/sheet-marks';
 import { alikeMarks } from '@eight-up/core/print-jobs/marks-job';
 import { measure } from '@eight-up/core/units/measure';
 import {
   alikeName,
-  beginsWords,
   exactWords,
   FACE_WORDS,
   markWords,
@@ -25,11 +24,12 @@ import { BLADE } from '@eight-up/words/steps';
 import { useActions } from '../../actions/actions.tsx';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
-import { MadeLink } from '../../makings/made-link.tsx';
 import { Choices } from '../../ui/choices.tsx';
 import { useBenchHand } from './bench-hand.ts';
 import { MarkedSheet } from './marked-sheet.tsx';
+import { MarksFiles } from './marks-files.tsx';
 import { useTakeUp } from './use-hand.ts';
+import { WhichSheet } from './which-sheet.tsx';
 
 /** One thing to do: a mark of a sheet, on one face. */
 interface ToTick {
@@ -110,7 +110,7 @@ export function Marks({ book }: { readonly book: OpenBook }) {
             </button>
           )}
         </section>
-        <SheetTabs book={book} groups={groups} at={at} onShow={setShown} />
+        <WhichSheet book={book} groups={groups} at={at} onShow={setShown} />
         <MarkedSheet
           plan={book.plan}
           group={groups[at]!}
@@ -185,99 +185,3 @@ export function Marks({ book }: { readonly book: OpenBook }) {
 /** A mark keeps its tick whichever tool scores it. */
 const keyOf = (group: number, { mark: { axis, at }, lines }: WorkedMark): string =>
   `${group} ${axis} ${at} ${lines.map(({ kind }) => kind).join()}`;
-
-function SheetTabs({
-  book,
-  groups,
-  at,
-  onShow,
-}: {
-  readonly book: OpenBook;
-  readonly groups: readonly (readonly SheetMarks[])[];
-  readonly at: number;
-  readonly onShow: (at: number) => void;
-}) {
-  const follows = book.plan.form.cutFromSheet !== undefined;
-  if (groups.length < 2 && !follows) return null;
-  return (
-    <div role="group" aria-label="Which sheet" className="flex flex-wrap gap-2">
-      {groups.map((group, i) => {
-        const [one] = group;
-        return (
-          <button
-            key={group.map(({ sheet }) => sheet).join()}
-            type="button"
-            aria-pressed={i === at}
-            onClick={() => onShow(i)}
-            className={`border border-ink px-2 py-0.5 text-left ${i === at ? 'bg-ink text-paper' : 'bg-paper hover:bg-choose-pale'}`}
-          >
-            <span className="font-semibold">{alikeName(book.plan, group)}</span>
-            {follows && one!.begins && (
-              <span className="ml-2 text-sm">
-                <span aria-hidden="true">{one!.begins === 'valley' ? '▽ ' : '▲ '}</span>
-                {beginsWords(one!)}
-              </span>
-            )}
-          </button>
-        );
-      })}
-    </div>
-  );
-}
-
-function MarksFiles({
-  book,
-  sheet,
-  takeUp,
-}: {
-  readonly book: OpenBook;
-  readonly sheet: SheetMarks;
-  readonly takeUp: number;
-}) {
-  const unit = useSettings((s) => s.unit);
-  const { tool, fine } = useBenchHand();
-  const query = new URLSearchParams({ tool, unit, fine, takeUp: String(takeUp) });
-  const href = (file: string, more: Readonly<Record<string, string>> = {}) =>
-    `/api/books/${book.id}/${file}?${new URLSearchParams({ ...Object.fromEntries(query), ...more })}`;
-  const page = unit === 'mm' ? 'a4' : 'letter';
-  const faces = [...new Set(workOn(sheet, tool).map(({ side }) => side))];
-  const one = { sheet: String(sheet.sheet + 1) };
-  return (
-    <section aria-label="Marks on paper" className="slip p-4">
-      <h3 className="text-lg">On paper</h3>
-      <ul className="flex flex-col gap-1">
-        <li>
-          <MadeLink className="remedy" href={href('marks.pdf', { size: 'bench' })} title="Bench sheet">
-            Bench sheet, to read at arm’s length
-          </MadeLink>
-        </li>
-        <li>
-          <MadeLink className="remedy" href={href('marks.pdf', { size: 'tiled', paper: page })} title="Marks at 1 : 1">
-            Templates at 1 : 1, over {page === 'a4' ? 'A4' : 'letter'}
-          </MadeLink>
-        </li>
-        <li>
-          <MadeLink className="remedy" href={href('marks.pdf')} title="Marks at 1 : 1, whole">
-            Templates at 1 : 1, each sheet whole
-          </MadeLink>
-        </li>
-        {faces.map((face) => (
-          <li key={face} className="text-sm">
-            This sheet, {FACE_WORDS[face]}:{' '}
-            <a className="remedy" href={href('marks.svg', { ...one, face })} target="_blank" rel="noreferrer">
-              SVG
-            </a>{' '}
-            <a className="remedy" href={href('marks.dxf', { ...one, face })} target="_blank" rel="noreferrer">
-              DXF
-            </a>
-          </li>
-        ))}
-        <li className="text-sm">
-          <a className="remedy" href={href('marks.csv')} target="_blank" rel="noreferrer">
-            All marks as a table (CSV)
-          </a>
-        </li>
-      </ul>
-    </section>
-  );
-}
