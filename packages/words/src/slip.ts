@@ -50,8 +50,6 @@ export const slipMeasure = (nanometres: number, unit: LengthUnit): string =>
 export const spreadWords = ({ expected, within95 }: Spread, unit: LengthUnit): string =>
   `${slipMeasure(expected, unit).replace(/ \D+$/, '')} · ${slipMeasure(within95, unit)}`;
 
-export const COVERS_KEEP = '95 books of 100';
-
 /** Which way brings the covers together and is enough for pictures: one sentence for the covers, one for pictures, one for the end. */
 export function adviceSentences(
   task: SlipTask,
@@ -74,9 +72,9 @@ export function adviceSentences(
   const nearest = [...advice.methods].sort((a, b) => a.answer.covers.within95 - b.answer.covers.within95)[0]!;
   const out = `So made, covers are out by up to ${slipMeasure(answer.covers.within95, unit)}.`;
   const covers = kept
-    ? `Covers meet within ${asked} in ${COVERS_KEEP} and more: ${METHOD_WORDS[task.method]} is enough.`
+    ? `Covers meet within ${asked} in 95 books of 100 and more: ${METHOD_WORDS[task.method]} is enough.`
     : better.length > 0
-      ? `${out} They meet within ${asked} ${better.map(({ method }) => METHOD_WORDS[method]).join(', or ')}${hand ? `; or with ${hand}` : ''}.`
+      ? `${out} They meet within ${asked} made another way: ${better.map(({ method }) => METHOD_WORDS[method]).join(', or ')}${hand ? `; or with ${hand}` : ''}.`
       : hand
         ? `${out} They would meet within ${asked} with ${hand}.`
         : `${out} With this hand no way of finding the folds brings them within ${asked}; the nearest, ${METHOD_WORDS[nearest.method]}, to ${slipMeasure(nearest.answer.covers.within95, unit)}. Lay ${task.strips.length > 1 ? 'strips and covers' : 'covers'} against a stop instead of by eye, or trim the block square before it is covered.`;

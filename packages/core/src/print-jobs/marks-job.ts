@@ -1,7 +1,6 @@
 import type { SheetSide } from '../folding/hold.ts';
 import { marksOnFace, type ScoreTool, type SheetMarks } from '../marks/sheet-marks.ts';
 import { inOneColumn, marksDrawing, type MarksLettering } from '../output/marks-drawing.ts';
-import { placedItems } from '../output/drawing.ts';
 import type { LengthUnit } from '../units/measure.ts';
 import { benchSheetJob, type BenchWords } from './bench-sheet-job.ts';
 import { pageOf, type PrintJob, type PrintPage } from './print-job.ts';
@@ -37,14 +36,7 @@ export function marksJob(groups: readonly (readonly SheetMarks[])[], choice: Mar
   const templates = faces.flatMap(({ sheet, side }): readonly PrintPage[] => {
     const drawing = marksDrawing(sheet, side, tool, words.lettering(sheet, side));
     return size === 'tiled'
-      ? tilePages(
-          drawing,
-          placedItems(drawing.items, 1, 0, 0),
-          paper,
-          unit,
-          words.tile,
-          side === 'A' ? 'front' : 'back',
-        )
+      ? tilePages(drawing, drawing.items, paper, unit, words.tile, side === 'A' ? 'front' : 'back')
       : [pageOf(drawing)];
   });
   return { title: words.bench.title, pages: size === 'bench' ? bench.pages : [...bench.pages, ...templates] };

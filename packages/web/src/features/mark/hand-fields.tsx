@@ -26,7 +26,7 @@ export function HandFields() {
       <div className="grid grid-cols-2 gap-x-3 gap-y-1">
         {(Object.keys(HAND_WORDS) as (keyof Hand)[]).map((what) => (
           <MeasureField
-            key={`${what} ${hand[what]}`}
+            key={what}
             label={HAND_WORDS[what]}
             value={hand[what]}
             onChange={(value) => change(what, value)}

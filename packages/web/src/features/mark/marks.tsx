@@ -53,6 +53,7 @@ export function Marks({ book }: { readonly book: OpenBook }) {
     marks.map((mark, place): ToTick => ({ key: keyOf(group, mark), group, place, mark })),
   );
   const next = all.find((one) => !done.has(one.key));
+  const made = all.filter((one) => done.has(one.key)).length;
   const [shown, setShown] = useState<number>();
   const at = Math.min(shown ?? next?.group ?? 0, groups.length - 1);
   const tick = (one: string, on: boolean) => {
@@ -83,7 +84,7 @@ export function Marks({ book }: { readonly book: OpenBook }) {
               <>
                 <p className="text-sm text-quiet">
                   {alikeName(book.plan, groups[next.group]!)}, {FACE_WORDS[next.mark.side]} up, mark {next.place + 1} of{' '}
-                  {work[next.group]!.length} · {done.size} of {all.length} made
+                  {work[next.group]!.length} · {made} of {all.length} made
                 </p>
                 <h2 className="measure leading-tight" style={{ fontSize: '2.3rem' }}>
                   {placeWords(next.mark, reading)}
@@ -182,6 +183,6 @@ export function Marks({ book }: { readonly book: OpenBook }) {
   );
 }
 
-/** A mark keeps its tick whichever tool scores it. */
+/** A mark keeps its tick whichever face is scored, as long as the same stretches of it are worked together. */
 const keyOf = (group: number, { mark: { axis, at }, lines }: WorkedMark): string =>
   `${group} ${axis} ${at} ${lines.map(({ kind }) => kind).join()}`;

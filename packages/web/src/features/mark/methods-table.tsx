@@ -18,8 +18,7 @@ export function MethodsTable({ methods, chosen, onChoose }: MethodsTableProps) {
     <div className="overflow-x-auto">
       <table className="mt-2 w-full text-left">
         <caption className="pb-1 text-left text-sm text-quiet">
-          How far out on the whole · what 95 books of 100 keep. Covers need a square block, pictures a true length: no
-          way keeps both alike.
+          How far out on the whole · what 95 books of 100 keep. Covers need a square block, pictures a true length.
         </caption>
         <thead>
           <tr className="border-b border-ink text-sm">

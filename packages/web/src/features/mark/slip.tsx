@@ -61,7 +61,9 @@ export function Slip({ book }: { readonly book: OpenBook }) {
       <aside className="flex flex-col gap-3">
         <section aria-label="How it is made" className="slip p-4">
           <p>
-            {panelsOf(strips)} panels{strips.length > 1 ? ` on ${strips.length} pieces` : ''}, {METHOD_WORDS[method]}.
+            {panelsOf(strips)} panels
+            {strips.length > 1 ? ` on ${strips.length} pieces` : plan.form.cutFromSheet ? '' : ' side by side'},{' '}
+            {METHOD_WORDS[method]}.
           </p>
           <p className="text-sm text-quiet">{METHOD_HOW[method]}</p>
           <Choices<'before' | 'after'>

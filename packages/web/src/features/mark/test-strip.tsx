@@ -43,6 +43,7 @@ export function TestStripPanel({ book }: { readonly book: OpenBook }) {
   const keep = async () => {
     if (!found?.ok) return;
     const { reading, takeUp, marks: count } = found.value;
+    let kept = false;
     const none = { book: null, printer: null, spread: null };
     try {
       await postJson('/api/measurements', {
@@ -52,6 +53,7 @@ export function TestStripPanel({ book }: { readonly book: OpenBook }) {
         lengths: { standard: reading },
         count,
       });
+      kept = true;
       if (takeUp !== null && paper)
         await postJson('/api/measurements', {
           ...none,
@@ -66,7 +68,10 @@ export function TestStripPanel({ book }: { readonly book: OpenBook }) {
       setSaid({ text: 'Kept. What a slip costs is counted with it from now on.', wrong: false });
     } catch (failure) {
       const why = failure instanceof ApiFailure ? failure.message : String(failure);
-      setSaid({ text: `Not kept: ${why} What you typed is still here.`, wrong: true });
+      setSaid({
+        text: `${kept ? 'Your reading is kept; what a fold takes up is not' : 'Not kept'}: ${why} What you typed is still here.`,
+        wrong: true,
+      });
     }
   };
   return (
