@@ -2,6 +2,7 @@ import type { ChangeWords } from '@eight-up/core/book/history';
 import type { HistoryEntry } from '@eight-up/core/contract/answers';
 import { counted } from './counted.ts';
 import { formWords } from './forms/registry.ts';
+import { stitchWords } from './stitches/registry.ts';
 
 /** How makers say which fields of a book were put back. */
 const FIELD_WORDS: Readonly<Record<string, string>> = {
@@ -19,6 +20,7 @@ const FIELD_WORDS: Readonly<Record<string, string>> = {
   edition: 'the edition',
   kit: 'the parts and copies',
   papers: 'the papers',
+  binding: 'the binding',
   refolded: 'what was noted',
 };
 
@@ -39,6 +41,8 @@ function did({ kind, pages, count, text }: ChangeWords): string {
       return 'Took note that pages moved on the sheet';
     case 'set-kit':
       return `Changed the parts (${counted(count, 'copy', 'copies')})`;
+    case 'set-binding':
+      return text ? `Set how it is held: ${stitchWords(text).name}` : 'Set how it is held';
     case 'choose-paper':
       return text ? `Chose “${text}” to cut from` : 'Put a paper back in the drawer';
     case 'rename':

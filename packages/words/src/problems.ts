@@ -1,3 +1,4 @@
+import { bindingProblemWords } from './binding.ts';
 import { concertinaProblemWords } from './concertina.ts';
 import { cutText } from '@eight-up/core/text';
 import { parameterQuestion } from './forms/registry.ts';
@@ -160,6 +161,11 @@ export function commandProblemWords(problem: StoredChangeProblem, unit: LengthUn
         : `“${problem.name}” and “${problem.other}” cannot be cut from one paper: they are of different kinds. Nothing was changed.`;
     case 'kit-allowance':
       return `The ${problem.what === 'longest' ? 'longest cut' : problem.what} cannot be so much or so little. It was kept as it was.`;
+    case 'no-such-stitch':
+    case 'station-count':
+    case 'stitch-parameter':
+    case 'binding-length':
+      return bindingProblemWords(problem, unit);
     case 'title-empty':
       return 'A book needs a title. The old one was kept.';
     default:

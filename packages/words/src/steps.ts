@@ -2,6 +2,9 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { FoldStep, JoinHow, Purpose, Step, StepKind } from '@eight-up/core/folding/step';
 import { foliosPerSection } from '@eight-up/core/folding/nest';
 import { needsOf } from '@eight-up/core/forms/needs';
+import { AWL, NEEDLE, STAPLER } from './binding.ts';
+import { counted } from './counted.ts';
+import { TRIM_CAUTION } from './cutting.ts';
 
 /** A step in a maker's words: a heading of a few words and one sentence; a caution where a blade or glue is used. */
 export interface StepWords {
@@ -204,12 +207,82 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     ...halved(step, plan, `Fold the near half ${way(step)} the far one, edge to edge, and sharpen the fold.`),
   }),
   'treat-turn': (step, plan) => turnWords(step, plan),
+  nest: (_, plan) =>
+    plan.run.laid.sheets.length > 1
+      ? {
+          title: 'Nest them',
+          sentence:
+            'Lay the folded folios into one another in their order and knock them up on the bench, first at the head, then on the fold, until both are flush.',
+        }
+      : { title: 'Knock it up', sentence: 'Knock the section up on the bench, first at the head, then on its fold.' },
+  gather: ({ sections = 2 }) => ({
+    title: 'Gather the sections',
+    sentence: `Lay all ${sections} sections on one another in their order, heads alike, and knock them up on the spine and at the head. The first lies uppermost when the cover looks up.`,
+  }),
+  'lay-into-fold': () => ({
+    title: 'Lay it into the fold',
+    sentence:
+      'Open the other piece at its fold and lay the section into it, fold in fold, heads flush. It must be no taller than the piece that holds it.',
+  }),
+  clip: () => ({
+    title: 'Clip it',
+    sentence:
+      'Open it in the middle and clip both halves to their covers, a scrap of tissue under every clip, so that nothing slides while it is pierced.',
+  }),
+  pierce: ({ stations = 0, sections = 1 }) => ({
+    title: `Pierce ${counted(stations, 'hole')}${sections > 1 ? ' in each section' : ''}`,
+    sentence:
+      sections > 1
+        ? `One section after another, open in its middle: lay the template into the fold, its head to the head, and pierce from inside out through all layers, straight along the fold, at all ${stations} stations. Every section gets the same holes.`
+        : `Lay the template into the middle opening, its head to the head, and pierce from inside out through all layers, straight along the fold, at all ${stations} stations.`,
+    caution: AWL,
+  }),
+  sew: ({ stations = 0 }) => ({
+    title: 'Sew it',
+    sentence: `Through the ${stations} stations as the Bind stage says them, pass by pass; draw the thread along the fold, never across it. Tie, and cut the ends to a finger’s width.`,
+    caution: NEEDLE,
+  }),
+  'sew-section': ({ section = 1, sections = 1 }) =>
+    section === 1
+      ? {
+          title: 'Sew the first section',
+          sentence:
+            'In at station 1 from outside, its end left hanging; along the inside, out and in again at each station with a loop left outside; out at the last.',
+          caution: NEEDLE,
+        }
+      : {
+          title: `Sew section ${section} of ${sections}`,
+          sentence: `Lay section ${section} on, heads flush. In at the station where the thread is; at each next one out, under the thread of section ${section - 1}, and in again. At the end ${section === 2 ? 'tie with the end that was left hanging' : `go under the thread of section ${section - 1}`}${section === sections ? ', twice, and cut the end to a finger’s width' : ''}.`,
+          caution: NEEDLE,
+        },
+  staple: ({ stations = 0 }) => ({
+    title: `Staple it, ${counted(stations, 'staple')}`,
+    sentence:
+      'Its spine up over the saddle, the staple square on the fold: press once at each mark. Look inside: both legs lie flat, and none stands beside the fold.',
+    caution: STAPLER,
+  }),
+  tie: () => ({
+    title: 'Tie the cord',
+    sentence:
+      'Lay the cord into the fold of the middle opening, lead both ends round head and tail, and tie a bow: firm, but so that the spine stays straight.',
+  }),
+  press: () => ({
+    title: 'Press it',
+    sentence: 'Closed, between clean boards, under weights or in a press, for an hour or longer: its spine stays down.',
+  }),
+  trim: ({ edges = [] }) => ({
+    title: `Trim the ${edges.join(', the ')}`,
+    sentence: `Closed and pressed, cut off what is planned at the ${edges.join(', then at the ')}. ${capital(TRIM_CAUTION)}`,
+    caution: BLADE,
+  }),
   'glue-backs': () => ({
     title: 'Glue two backs',
     sentence: 'Glue the two backs all over, from the fold outward, and press them: they become one leaf.',
     caution: GLUE,
   }),
 };
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** The sheets that a joined book runs through, strips and endpapers, from its beginning. */
 const piecesOf = ({ run: { laid } }: FoldedBook): readonly number[] =>
@@ -362,7 +435,9 @@ export function programmeWords(plan: FoldedBook): readonly StepWords[] {
   return steps.map((step, i) => {
     const words = stepWords(step, plan);
     const alike = steps.filter(({ purpose }) => purpose === step.purpose);
-    if (alike.length < 2 || step.purpose === 'open' || step.purpose === 'halve-lengthwise') return words;
+    // Sections are counted in their own words.
+    if (alike.length < 2 || step.kind === 'bind' || step.purpose === 'open' || step.purpose === 'halve-lengthwise')
+      return words;
     const nth = steps.slice(0, i + 1).filter(({ purpose }) => purpose === step.purpose).length;
     return { ...words, title: `${words.title}, ${nth} of ${alike.length}` };
   });

@@ -3,6 +3,7 @@ import { planBook, type FoldedBook, type FormChoice, type PlanProblem } from '..
 import { spreadPages } from '../pagination/spread.ts';
 import type { Numbering } from '../folding/reading.ts';
 import { isSlotOf, kitProblem, PAGES_SLOT, type Kit, type KitProblem, type PaperSlot } from '../document/kit.ts';
+import { bindingProblem, type Binding, type BindingProblem } from '../document/binding.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
 import type { Nm } from '../units/nm.ts';
 import {
@@ -88,6 +89,8 @@ export type Command =
   | { readonly kind: 'arrange'; readonly rows: readonly PlanRow[] }
   /** copies, parts, and how they are cut */
   | { readonly kind: 'set-kit'; readonly kit: Kit }
+  /** how it is held together, and with what */
+  | { readonly kind: 'set-binding'; readonly binding: Binding }
   /** fixes a paper and its cutting plan in the book; the sheet takes the grain that its pieces will have */
   | {
       readonly kind: 'choose-paper';
@@ -109,6 +112,7 @@ export type CommandProblem =
   | SpreadProblem
   | PlanRowProblem
   | KitProblem
+  | BindingProblem
   | { readonly code: 'no-such-page'; readonly page: number; readonly pages: number }
   | { readonly code: 'page-locked'; readonly page: number }
   | { readonly code: 'no-such-tray-place'; readonly tray: number; readonly waiting: number }
@@ -217,6 +221,10 @@ function changesOf(book: BookDocument, command: Command): Changes {
     case 'set-kit': {
       const problem = kitProblem(command.kit);
       return problem ? fail(problem) : ok({ kit: command.kit, ...onlyFor(book, command.kit) });
+    }
+    case 'set-binding': {
+      const problem = bindingProblem(command.binding);
+      return problem ? fail(problem) : ok({ binding: command.binding });
     }
     case 'choose-paper': {
       const { [command.on]: _, ...others } = book.papers;

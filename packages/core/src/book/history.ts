@@ -51,6 +51,8 @@ export function changeWords(command: StoredChange): ChangeWords {
       return words([command.page]);
     case 'hang-poster':
       return words([], command.poster?.name ?? '');
+    case 'set-binding':
+      return words([], command.binding.stitch?.id ?? '');
     case 'set-kit':
       return words([], '', command.kit.copies);
     case 'choose-paper':

@@ -5,6 +5,7 @@ import { EMPTY_PAGE } from '../document/pages.ts';
 import type { BookDocument } from '../document/document.ts';
 import { resized } from './sequence.ts';
 import { VERSIONS } from '../document/migrations/sequence.ts';
+import { USUAL_BINDING } from '../document/binding.ts';
 import { USUAL_KIT } from '../document/kit.ts';
 import { USUAL_LETTERING, USUAL_PRINTING } from '../document/usual.ts';
 
@@ -27,6 +28,7 @@ export function newBook(title: string, form: FormChoice, sheet: Sheet): Result<B
     printing: USUAL_PRINTING,
     kit: USUAL_KIT,
     papers: {},
+    binding: USUAL_BINDING,
     accepted: [],
     refolded: false,
   });

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Command } from '../book/command.ts';
 import { FITS, THREADS } from '../document/pages.ts';
 import { acceptedSchema, formChoiceSchema, numberingSchema, titleSchema } from '../document/schema/document.ts';
+import { bindingSchema } from '../document/schema/binding.ts';
 import { kitSchema } from '../document/schema/kit.ts';
 import { fibreSchema, pageIndex, sheetSchema, within } from '../document/schema/measures.ts';
 import {
@@ -69,6 +70,7 @@ export const commandSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('arrange'), rows: z.array(planRow).max(4096) }),
   z.strictObject({ kind: z.literal('know-refolding') }),
   z.strictObject({ kind: z.literal('set-kit'), kit: kitSchema }),
+  z.strictObject({ kind: z.literal('set-binding'), binding: bindingSchema }),
   z.strictObject({
     kind: z.literal('choose-paper'),
     on: slotSchema,

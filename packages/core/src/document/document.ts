@@ -1,6 +1,7 @@
 import type { Numbering } from '../folding/reading.ts';
 import type { FormChoice } from '../forms/planned-book.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
+import type { Binding } from './binding.ts';
 import type { ChosenPaper } from './chosen-paper.ts';
 import { PAGES_SLOT, type Kit, type PaperSlot } from './kit.ts';
 import type { Versions } from './migrations/sequence.ts';
@@ -34,6 +35,8 @@ export interface BookDocument {
   readonly kit: Kit;
   /** what its parts are cut from; one left out is not chosen yet */
   readonly papers: Readonly<Record<PaperSlot, ChosenPaper>>;
+  /** how it is held together */
+  readonly binding: Binding;
   readonly accepted: readonly Accepted[];
   /** a better reading of its folds has moved pages on its sheet since it may have been printed; false once the maker has seen it */
   readonly refolded: boolean;

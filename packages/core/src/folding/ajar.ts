@@ -15,18 +15,19 @@ export interface Ajar {
   readonly swung: readonly number[];
 }
 
-/** How far a pile is opened for glue: far enough to see both faces, near enough to see that they will meet. */
+/** How far a pile is opened for glue, or for a needle: far enough to see both faces, near enough to see that they will meet. */
 const OPEN_DEGREES = 112;
 
 /**
- * Where hands open the pile for a step of a run (0-based): between the two panels of a glueing. Undefined for other steps, and where the parts
- * above and below hang together along more than one line, so that nothing opens.
+ * Where hands open the pile for a step of a run (0-based): between the two panels of a glueing, or in the middle of the section that is sewn. Undefined for
+ * other steps, and where the parts above and below hang together along more than one line, so that nothing opens.
  */
 export const ajarAt = keptBy((run: FoldRun, step: number): Ajar | undefined => {
   const made = run.steps[step];
-  if (made?.kind !== 'glue') return undefined;
+  const between = made?.kind === 'glue' ? made.between : made?.kind === 'bind' ? made.open : undefined;
+  if (!between) return undefined;
   const { flat, hinges } = at(run.moments, step + 1);
-  const heights = made.between.map((label) =>
+  const heights = between.map((label) =>
     flat.order.indexOf(run.laid.panels.findIndex((panel) => panel.label === label)),
   );
   const swung = flat.order.slice(Math.max(...heights));
@@ -46,6 +47,14 @@ export const ajarAt = keptBy((run: FoldRun, step: number): Ajar | undefined => {
   const [side] = sides;
   return sides.size === 1 ? { line: { axis: line.axis, at: line.at }, side: side as 1 | -1, swung } : undefined;
 });
+
+/** Whether two steps open the pile at one place, so that it stays open between them. */
+export const sameAjar = (one: Ajar, other: Ajar): boolean =>
+  one.side === other.side &&
+  one.line.axis === other.line.axis &&
+  one.line.at === other.line.at &&
+  one.swung.length === other.swung.length &&
+  one.swung.every((panel, i) => panel === other.swung[i]);
 
 /** The paper of moment `moment` with its pile opened by a share of the whole opening, 0 to 1. */
 export function ajarPose(run: FoldRun, moment: number, { line, side, swung }: Ajar, share: number): Pose {

@@ -62,10 +62,11 @@ class PosedPanels {
   }
 
   /** How much of the subject's area is seen from there, on average: 1 if all of it were looked at squarely. */
-  shown({ moved, faces }: StepPlace, eye: Spot): number {
-    if (faces.length > 0)
+  shown({ moved, faces, opened }: StepPlace, eye: Spot): number {
+    const two = [...faces, ...opened];
+    if (two.length > 0)
       // Of two faces that will meet the one seen less decides.
-      return Math.min(...faces.map(({ panel, side }) => this.seen([panel], eye, (cos) => (side === 'A' ? cos : -cos))));
+      return Math.min(...two.map(({ panel, side }) => this.seen([panel], eye, (cos) => (side === 'A' ? cos : -cos))));
     return moved.length > 0 ? this.seen(moved, eye, Math.abs) : 1;
   }
 

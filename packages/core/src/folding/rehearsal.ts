@@ -1,5 +1,5 @@
 import type { Assembled } from './read-book.ts';
-import { ajarAt, ajarPose } from './ajar.ts';
+import { ajarAt, ajarPose, sameAjar } from './ajar.ts';
 import { bookPose, holdPose } from './book-pose.ts';
 import { poseAt, type Pose } from './poses.ts';
 
@@ -30,7 +30,7 @@ export function placeOnTape(plan: Rehearsed, position: number): TapePlace {
   return whole <= steps ? { kind: 'paper', done: whole } : { kind: 'book', view: whole - steps - 1 };
 }
 
-/** The pose at any position, clamped to the tape. After a glueing the pile lies open at its place; what comes next closes it first. */
+/** The pose at any position, clamped to the tape. After a glueing, or the middle of a section was opened, the pile lies open there; what comes next closes it first, unless it happens at the same place. */
 export function poseOnTape(plan: Rehearsed, position: number): Pose {
   const { end } = tapeOf(plan);
   const within = Math.min(Math.max(position, 0), end);
@@ -38,6 +38,7 @@ export function poseOnTape(plan: Rehearsed, position: number): Pose {
   const t = within - whole;
   const open = ajarAt(plan.run, whole - 1);
   const opens = ajarAt(plan.run, whole);
+  if (open && opens && sameAjar(open, opens)) return ajarPose(plan.run, whole, open, 1);
   if (open && t < 0.5) return ajarPose(plan.run, whole, open, 1 - 2 * t);
   const rest = open ? 2 * t - 1 : t;
   if (opens) return ajarPose(plan.run, whole + 1, opens, rest);

@@ -3,6 +3,7 @@ import { compose, IDENTITY, invert, quarterTurns, translated, type Isometry } fr
 import { moveSegment, NORMALS, reflection, type Line, type Segment } from '../geometry/line.ts';
 import { clip, crossesInside, extentsOf, overlap } from '../geometry/outline.ts';
 import type { PartPlan } from './assembly.ts';
+import type { SheetSide } from './hold.ts';
 import { bendsOf, crossingsOf, flatCollapse } from './collapse.ts';
 import {
   connectedParts,
@@ -90,6 +91,22 @@ export interface FoldRun {
   readonly cutSteps: readonly number[];
   readonly glued: readonly Glued[];
   readonly joined: readonly Joined[];
+  /** thread that holds it, in the order in which it is drawn through */
+  readonly sewn: readonly SewnThread[];
+}
+
+/** A spot on one face of a panel, on the unfolded sheet in ticks. */
+export interface ThreadSpot {
+  readonly panel: number;
+  readonly side: SheetSide;
+  readonly x: number;
+  readonly y: number;
+}
+
+/** One stretch of thread, wire or cord, and the step that draws it. */
+export interface SewnThread {
+  readonly step: number;
+  readonly spots: readonly ThreadSpot[];
 }
 
 export const lastMoment = (run: FoldRun): Moment => at(run.moments, run.moments.length - 1);
@@ -176,7 +193,7 @@ class Runner {
       moments.push(this.moment);
     }
     const { laid, cuts, cutSteps, glued, joined } = this;
-    return ok({ laid, steps, moments, motions, cuts, cutSteps, glued, joined });
+    return ok({ laid, steps, moments, motions, cuts, cutSteps, glued, joined, sewn: [] });
   }
 
   private take(step: Step, index: number): Result<Motion, FoldProblem | NeedsSplit> {
@@ -201,6 +218,8 @@ class Runner {
         return this.collapse(step, index);
       case 'join':
         return this.join(step, index);
+      case 'bind':
+        return ok({ kind: 'still' });
     }
   }
 

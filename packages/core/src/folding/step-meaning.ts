@@ -1,9 +1,9 @@
 import { at } from '../result.ts';
 import type { FoldRun } from './run.ts';
-import type { GlueHow, JoinHow } from './step.ts';
+import type { GlueHow, JoinHow, Purpose } from './step.ts';
 
 /** What a step is done with, hands and a bone folder apart. */
-export type Tool = 'blade' | 'glue' | 'tape' | 'needle-and-thread';
+export type Tool = 'blade' | 'glue' | 'tape' | 'awl' | 'needle-and-thread' | 'stapler' | 'cord' | 'clips';
 
 /** What a step asks of the time after it: weights or a press; until it is dry. */
 export type Afterwards = 'press' | 'dry';
@@ -32,6 +32,20 @@ const JOINED: Readonly<Record<JoinHow, Pick<StepMeaning, 'tools' | 'afterwards'>
   cased: { tools: ['glue'], afterwards: ['press', 'dry'] },
 };
 
+const BOUND: Readonly<Record<Purpose<'bind'>, Pick<StepMeaning, 'tools' | 'afterwards'>>> = {
+  nest: { tools: [], afterwards: [] },
+  gather: { tools: [], afterwards: [] },
+  'lay-into-fold': { tools: [], afterwards: [] },
+  clip: { tools: ['clips'], afterwards: [] },
+  pierce: { tools: ['awl'], afterwards: [] },
+  sew: { tools: ['needle-and-thread'], afterwards: [] },
+  'sew-section': { tools: ['needle-and-thread'], afterwards: [] },
+  staple: { tools: ['stapler'], afterwards: [] },
+  tie: { tools: ['cord'], afterwards: [] },
+  press: { tools: [], afterwards: ['press'] },
+  trim: { tools: ['blade'], afterwards: [] },
+};
+
 const NOTHING: StepMeaning = { tools: [], afterwards: [], joins: [], parts: false };
 
 /** The meaning of a step (0-based) of a run: what a glueing is, and whether it is one, is only known once it is folded. */
@@ -52,6 +66,8 @@ export function meaningOf(run: FoldRun, index: number): StepMeaning {
         ...JOINED[step.how],
         joins: run.joined.flatMap((one) => (one.step === index ? [one.panels] : [])),
       };
+    case 'bind':
+      return { ...NOTHING, ...BOUND[step.purpose], parts: step.purpose === 'trim' };
     case 'fold':
     case 'unfold':
     case 'turn-over':

@@ -14,6 +14,8 @@ export interface StepPlace {
   readonly cuts: readonly Segment[];
   /** faces that are brought together for good */
   readonly faces: readonly { readonly panel: number; readonly side: SheetSide }[];
+  /** faces between which the pile is opened for a needle */
+  readonly opened: readonly { readonly panel: number; readonly side: SheetSide }[];
   /** panels that are somewhere else on the way than they were before */
   readonly moved: readonly number[];
 }
@@ -36,11 +38,20 @@ export const stepPlace = keptBy((run: FoldRun, step: number): StepPlace => {
     faces: [...run.glued, ...run.joined]
       .filter((one) => one.step === step)
       .flatMap(({ panels }) => facesThatMeet(run, step, panels)),
+    opened: openedFor(run, step).flatMap((panels) => facesThatMeet(run, step, panels)),
     moved: ajarAt(run, step)?.swung ?? movedBy(run, step),
   };
 });
 
 const keyOf = ({ axis, at: where, from, to }: Segment): string => `${axis}${where} ${from} ${to}`;
+
+/** The two panels between which the pile is opened for a needle. */
+function openedFor(run: FoldRun, step: number): readonly (readonly [number, number])[] {
+  const made = at(run.steps, step);
+  if (made.kind !== 'bind' || !made.open) return [];
+  const [one, other] = made.open.map((label) => run.laid.panels.findIndex((panel) => panel.label === label));
+  return [[one!, other!]];
+}
 
 /** Of two panels in a pile the faces that look at one another. */
 function facesThatMeet(run: FoldRun, step: number, [p, q]: readonly [number, number]) {

@@ -73,4 +73,12 @@ export const stepSchema = z.discriminatedUnion('kind', [
     lays: label,
     onto: label,
   }),
+  z.strictObject({
+    ...purpose('bind'),
+    open: z.tuple([label, label]).optional(),
+    stations: whole.min(1).optional(),
+    section: whole.min(1).optional(),
+    sections: whole.min(1).optional(),
+    edges: z.array(z.enum(['head', 'tail', 'fore-edge'])).optional(),
+  }),
 ]) as unknown as z.ZodType<Step>;

@@ -89,6 +89,7 @@ export const PURPOSES = {
   ],
   wrap: ['wrap', 'wrap-arms'],
   join: ['join', 'join-strip', 'hinge-on', 'onto-hinge'],
+  bind: ['nest', 'gather', 'lay-into-fold', 'clip', 'pierce', 'sew', 'sew-section', 'staple', 'tie', 'press', 'trim'],
 } as const;
 export type StepKind = keyof typeof PURPOSES;
 export type Purpose<K extends StepKind = StepKind> = (typeof PURPOSES)[K][number];
@@ -177,6 +178,22 @@ export interface JoinStep extends Meant<'join'> {
   readonly onto: string;
 }
 
+/** Edges at which a bound book is trimmed. */
+export type TrimmedEdge = 'head' | 'tail' | 'fore-edge';
+
+/** What hands do to the folded paper to hold it together for good; no panel moves to another place by it. */
+export interface BindStep extends Meant<'bind'> {
+  readonly kind: 'bind';
+  /** two panels that look at one another where the pile is opened for it */
+  readonly open?: readonly [string, string];
+  /** holes, or staples, in one fold */
+  readonly stations?: number;
+  /** of several sections, which one it is (from 1), and of how many */
+  readonly section?: number;
+  readonly sections?: number;
+  readonly edges?: readonly TrimmedEdge[];
+}
+
 export type Step =
   | FoldStep
   | UnfoldStep
@@ -187,4 +204,5 @@ export type Step =
   | GlueStep
   | CollapseStep
   | WrapStep
-  | JoinStep;
+  | JoinStep
+  | BindStep;

@@ -1,5 +1,4 @@
 import * as z from 'zod/mini';
-import type { Form } from './form.ts';
 
 /** Which turns a book must have for a parameter to mean anything: those where backs meet, or printed faces. */
 export type AskedWhen = 'backs-meet' | 'faces-meet';
@@ -7,7 +6,7 @@ export type AskedWhen = 'backs-meet' | 'faces-meet';
 /** For which answers to other parameters a parameter means anything. */
 export type AskedOnly = Readonly<Record<string, readonly string[]>>;
 
-/** How one parameter of a form is asked for. */
+/** How one parameter of a form, or of a stitch, is asked for. */
 export type ParameterField = { readonly name: string; readonly when?: AskedWhen; readonly only?: AskedOnly } & (
   | { readonly kind: 'count'; readonly from: number; readonly to: number }
   | { readonly kind: 'choice'; readonly values: readonly string[] }
@@ -32,9 +31,9 @@ interface PropertySchema {
   readonly maxItems?: number;
 }
 
-/** The fields of a form, read off its parameters' schema: whole numbers and lengths within bounds, choices, and a choice for each of several. */
-export function parameterFields(form: Form): readonly ParameterField[] {
-  const schema = z.toJSONSchema(form.parameters, { io: 'input' }) as {
+/** The fields of a form or a stitch, read off its parameters' schema: whole numbers and lengths within bounds, choices, and a choice for each of several. */
+export function parameterFields({ parameters }: { readonly parameters: z.ZodMiniType }): readonly ParameterField[] {
+  const schema = z.toJSONSchema(parameters, { io: 'input' }) as {
     readonly properties?: Readonly<Record<string, PropertySchema>>;
   };
   return Object.entries(schema.properties ?? {}).map(([name, property]): ParameterField => {

@@ -14,6 +14,8 @@ interface MethodDeclared {
   readonly with?: readonly Subject[];
   /** the lengths that are read, with bounds in millimetres beyond which a unit was mistaken */
   readonly lengths: Readonly<Record<string, readonly [least: number, most: number]>>;
+  /** lengths that may be left out */
+  readonly also?: Readonly<Record<string, readonly [least: number, most: number]>>;
 }
 
 /** Everything that makers measure and that is kept, whichever way it was done. */
@@ -24,8 +26,13 @@ export const METHODS = {
   'take-up': { of: ['paper'], lengths: { aFold: [-5, 5] } },
   /** from one folio of a nest to the next, at the fore-edge of a dummy */
   creep: { of: ['book'], with: ['paper'], lengths: { aFolio: [0, 20] } },
-  /** of a finished block */
-  'closed-thickness': { of: ['book'], with: ['paper'], lengths: { thickness: [0.05, 500] } },
+  /** of a finished block: at its spine; at its fore-edge too; and what its layers came to at the spine as it was planned then */
+  'closed-thickness': {
+    of: ['book'],
+    with: ['paper'],
+    lengths: { thickness: [0.05, 500] },
+    also: { foreEdge: [0.05, 500], layers: [0.01, 500] },
+  },
   /** how far pictures that should meet do not */
   register: { of: ['book'], with: ['paper', 'printer'], lengths: { right: [-50, 50], down: [-50, 50] } },
   /** how far the last edge of a folded block lies beside its place */
@@ -49,7 +56,10 @@ export const METHODS = {
 export type Method = keyof typeof METHODS;
 export const METHOD_NAMES = Object.keys(METHODS) as readonly Method[];
 
-type LengthsOf<M extends Method> = Readonly<Record<keyof (typeof METHODS)[M]['lengths'], Nm>>;
+type Also<M extends Method> = (typeof METHODS)[M] extends { readonly also: infer A } ? keyof A : never;
+type LengthsOf<M extends Method> = Readonly<
+  Record<keyof (typeof METHODS)[M]['lengths'], Nm> & Partial<Record<Also<M>, Nm>>
+>;
 
 /** What was measured, of what, when. Never changed: the newest of its method and subject counts. */
 export interface Measurement<M extends Method = Method> {
@@ -86,19 +96,20 @@ export type MeasurementProblem =
 /** The measurement, or why it cannot be one. */
 export function checkMeasurement<M extends MeasurementDraft>(draft: M): Result<M, MeasurementProblem> {
   const { method } = draft;
-  const { of, with: also = [], lengths: bounds }: MethodDeclared = METHODS[method];
+  const { of, with: others = [], lengths: bounds, also = {} }: MethodDeclared = METHODS[method];
   for (const subject of SUBJECTS) {
     if (of.includes(subject) && draft[subject] === null)
       return fail({ code: 'measurement-of-nothing', method, subject });
-    if (!of.includes(subject) && !also.includes(subject) && draft[subject] !== null)
+    if (!of.includes(subject) && !others.includes(subject) && draft[subject] !== null)
       return fail({ code: 'measurement-of-other', method, subject });
   }
   if (!draft.lengths) return ok(draft);
   const lengths: Readonly<Record<string, Nm>> = draft.lengths;
-  const unknown = Object.keys(lengths).find((length) => !(length in bounds));
+  const unknown = Object.keys(lengths).find((length) => !(length in bounds) && !(length in also));
   if (unknown !== undefined) return fail({ code: 'measurement-without', method, length: unknown });
-  for (const [length, [from, to]] of Object.entries(bounds)) {
+  for (const [length, [from, to]] of Object.entries({ ...bounds, ...also })) {
     const value = lengths[length];
+    if (value === undefined && length in also) continue;
     if (value === undefined) return fail({ code: 'measurement-without', method, length });
     const [least, most] = [mm(from), mm(to)];
     if (!(value >= least && value <= most))

@@ -100,6 +100,21 @@ describe('a book file of the version before', () => {
     expect(seen).toEqual([concertina, concertina, meander, meander, meander]);
     expect(book.book.form.id).toBe('slit-book');
   });
+
+  it('of which nobody said how it is held comes so too: every state says it, and nothing is sewn', async () => {
+    const taken = await send(readFileSync(new URL('../../test/book-files/version-8.zip', import.meta.url)));
+    expect([taken.status, taken.body.notes, taken.body.revision]).toEqual([201, [], 4]);
+    expect((await history(elsewhere, taken.body.id)).entries.find(({ name }) => name)?.name).toBe('before it was sewn');
+    let book: BookAnswer = taken.body;
+    const seen = [book];
+    for (; book.canUndo;) {
+      book = (await elsewhere.request.post(`/api/books/${book.id}/undo`).send({ expect: book.revision, window: 'w' }))
+        .body as BookAnswer;
+      seen.push(book);
+    }
+    expect(seen.map(({ book: { binding } }) => binding.stitch)).toEqual([null, null, null, null, null]);
+    expect([seen[0]!.book.title, book.book.title]).toEqual(['Twenty tides, unsewn', 'Under test']);
+  });
 });
 
 describe('the history of a book in its file', () => {

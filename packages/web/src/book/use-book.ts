@@ -2,9 +2,11 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternal
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useOutletContext } from 'react-router';
 import { applyCommand, type Command } from '@eight-up/core/book/command';
+import { boundBook } from '@eight-up/core/binding/bound-book';
 import type { AssetInfo } from '@eight-up/core/document/asset';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
+import { ok } from '@eight-up/core/result';
 import { commandProblemWords } from '@eight-up/words/problems';
 import { ApiFailure } from '../base/api.ts';
 import { useSettings } from '../base/settings.ts';
@@ -128,7 +130,15 @@ function useDerived(shown: BookAnswer | undefined) {
   const { form, sheet, numbering, lettering, printing } = shown?.book ?? {};
   const book = shown?.book;
   const assets = shown?.assets;
-  const plan = useMemo(() => (form && sheet ? planBook(form, sheet) : undefined), [form, sheet]);
+  const folded = useMemo(() => (form && sheet ? planBook(form, sheet) : undefined), [form, sheet]);
+  const { binding } = book ?? {};
+  const { trim, trimHead, trimTail, creep } = printing ?? {};
+  // Of the printing only what is trimmed, and how thick the paper is, changes a step.
+  const plan = useMemo(() => {
+    if (!folded?.ok || !binding || trim === undefined || trimHead === undefined || trimTail === undefined || !creep)
+      return folded;
+    return ok(boundBook(folded.value, { binding, printing: { trim, trimHead, trimTail, creep } }));
+  }, [folded, binding, trim, trimHead, trimTail, creep]);
   const derived = useMemo(
     () => (book && assets && plan?.ok ? new Derived(plan.value, book, assets) : undefined),
     [book, assets, plan],

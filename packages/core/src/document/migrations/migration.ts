@@ -8,6 +8,7 @@ export const PART_KEYS = {
   printing: ['printing'],
   kit: ['kit'],
   papers: ['papers'],
+  binding: ['binding'],
 } as const;
 
 export type DocumentPart = 'whole' | keyof typeof PART_KEYS;

@@ -1,15 +1,21 @@
+import { BINDING_MIGRATIONS } from './binding.ts';
 import { FORM_MIGRATIONS } from './form.ts';
 import { KIT_MIGRATIONS } from './kit.ts';
 import { PART_KEYS, type DocumentPart, type Json, type Migration } from './migration.ts';
 import { WHOLE_MIGRATIONS } from './whole.ts';
 
 /** All of them in the order in which they were written: what concerns several parts finds each as it was at the time. */
-export const MIGRATIONS: readonly Migration[] = [...WHOLE_MIGRATIONS, ...KIT_MIGRATIONS, ...FORM_MIGRATIONS];
+export const MIGRATIONS: readonly Migration[] = [
+  ...WHOLE_MIGRATIONS,
+  ...KIT_MIGRATIONS,
+  ...FORM_MIGRATIONS,
+  ...BINDING_MIGRATIONS,
+];
 
 /** Which version of each part a document is. */
 export type Versions = Readonly<Record<DocumentPart, number>>;
 
-const NONE: Versions = { whole: 0, form: 0, pages: 0, printing: 0, kit: 0, papers: 0 };
+const NONE: Versions = { whole: 0, form: 0, pages: 0, printing: 0, kit: 0, papers: 0, binding: 0 };
 
 /** The versions that this program writes. */
 export const VERSIONS: Versions = MIGRATIONS.reduce(

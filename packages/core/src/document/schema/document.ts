@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { BookDocument } from '../document.ts';
 import type { DocumentPart } from '../migrations/migration.ts';
 import { VERSIONS } from '../migrations/sequence.ts';
+import { bindingShape } from './binding.ts';
 import { kitShape } from './kit.ts';
 import { sheetSchema } from './measures.ts';
 import { pagesShape } from './pages.ts';
@@ -39,6 +40,7 @@ const versionsShape = z.strictObject({
   printing: z.literal(VERSIONS.printing),
   kit: z.literal(VERSIONS.kit),
   papers: z.literal(VERSIONS.papers),
+  binding: z.literal(VERSIONS.binding),
 } satisfies Record<DocumentPart, z.ZodType>);
 
 /** A book as it is stored. Zod's optional keys may hold `undefined`, ours are absent: the same once parsed, since JSON has no undefined. */
@@ -49,4 +51,5 @@ export const bookDocumentSchema = z.strictObject({
   ...printingShape,
   ...kitShape,
   ...papersShape,
+  ...bindingShape,
 }) as unknown as z.ZodType<BookDocument>;
