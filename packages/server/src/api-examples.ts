@@ -156,5 +156,10 @@ export const API_EXAMPLES: readonly ApiExample[] = [
     path: '/api/compute/tolerance',
     body: { strips: [4, 4, 4, 4, 4, 4], panelWidth: 95_000_000, method: 'jig', books: 2000 },
   },
+  {
+    method: 'post',
+    path: '/api/compute/stitch',
+    body: { stitch: 'pamphlet', parameters: { stations: 7 }, height: 210_000_000, sections: [5] },
+  },
   { method: 'post', path: '/api/compute/imposition', body: { form: 'slit-book', parameters: {}, sheet: A4 } },
 ];

@@ -9,6 +9,7 @@ import {
   computeConcertinaRequest,
   computeFoldRequest,
   computeImpositionRequest,
+  computeStitchRequest,
   computeToleranceRequest,
   computeYieldRequest,
   copyRequest,
@@ -59,7 +60,15 @@ const receivedBody = filesBody.pick({ files: true, password: true });
 const bookFileBody = z.object({ file: z.string().meta({ format: 'binary' }) });
 
 /** Files that can be watched while they are made. */
-const MADE = ['print.pdf', 'rehearsal.pdf', 'dummy.pdf', 'cutting.pdf', 'cutting-tiles.pdf'];
+const MADE = [
+  'print.pdf',
+  'rehearsal.pdf',
+  'dummy.pdf',
+  'marks.pdf',
+  'template.pdf',
+  'cutting.pdf',
+  'cutting-tiles.pdf',
+];
 
 /** Every address of the API; docs/api.md says the same in words. */
 const ROUTES: readonly Route[] = [
@@ -290,6 +299,18 @@ const ROUTES: readonly Route[] = [
   })),
   {
     method: 'get',
+    path: '/api/books/{id}/template.pdf',
+    summary:
+      'The scrap that carries the stations at 1 : 1, to be folded into the fold, over printer pages where it is long; then a sheet for the bench with every pass',
+    answers: 'application/pdf',
+    query: {
+      unit: 'mm (default) or in',
+      fine: 'sixteenths (default), thirty-seconds or sixty-fourths of an inch',
+      paper: 'of the printer: a4 (default), a3 or letter',
+    },
+  },
+  {
+    method: 'get',
     path: '/api/books/{id}/book.zip',
     summary: 'The whole book as one open file',
     answers: 'application/zip',
@@ -370,6 +391,13 @@ const ROUTES: readonly Route[] = [
     summary:
       'What a slip costs a book folded to and fro: its length, its block, its covers and its pictures by each way of finding the folds, exactly; drawn at random where that is asked',
     body: computeToleranceRequest,
+  },
+  {
+    method: 'post',
+    path: '/api/compute/stitch',
+    summary:
+      'A stitch on a fold: its stations, every pass of the needle and whether the path holds, thread or staples; with `path`, one of one’s own is checked',
+    body: computeStitchRequest,
   },
   {
     method: 'post',

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { MakerSettings } from '../document/maker-settings.ts';
 import { titleSchema } from '../document/schema/document.ts';
+import { USUAL_BINDING } from '../document/binding.ts';
+import { ownPathSchema, sewingToolsSchema } from '../document/schema/binding.ts';
 import { fibreSchema, nmSchema, sheetSchema, within } from '../document/schema/measures.ts';
 import { paperDraftSchema } from '../document/schema/papers.ts';
 import { printerDraftSchema, printingSchema } from '../document/schema/printing.ts';
@@ -111,6 +113,32 @@ export const computeToleranceRequest = z
     seed: z.number().min(0).max(1).default(0.5).meta({ description: 'the same draws the same books' }),
   })
   .refine(({ strips }) => strips.reduce((sum, panels) => sum + panels, 0) <= 400, '400 panels at most');
+
+export const computeStitchRequest = z.strictObject({
+  stitch: z
+    .string()
+    .min(1)
+    .max(64)
+    .meta({ description: 'pamphlet, running, saddle-staples, link, into-a-fold, tied-cord' }),
+  parameters: z
+    .record(z.string(), z.unknown())
+    .default({})
+    .meta({ description: 'its settings; what is left out is usual' }),
+  height: someLength.meta({ description: 'of the fold as it is pierced' }),
+  trimHead: nmSchema.default(0 as Nm),
+  trimTail: nmSchema.default(0 as Nm),
+  leaf: someLength.default(148_000_000 as Nm).meta({ description: 'from the fold to the fore-edge' }),
+  sections: z
+    .array(z.number().int().min(1).max(200))
+    .max(100)
+    .default([1])
+    .meta({ description: 'folios of each section, from the front' }),
+  sheet: someLength.default(100_000 as Nm).meta({ description: 'thickness of one sheet' }),
+  tools: sewingToolsSchema.default(USUAL_BINDING.tools),
+  path: ownPathSchema
+    .optional()
+    .meta({ description: 'a path of one’s own through one fold, in place of the stitch’s' }),
+});
 
 const endpaperPanels = z.number().int().min(0).max(2).default(0);
 export const computeConcertinaRequest = z.strictObject({

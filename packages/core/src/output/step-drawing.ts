@@ -1,6 +1,7 @@
 import { restPose } from '../folding/ajar.ts';
 import { poseAt, type Pose } from '../folding/poses.ts';
 import { moveSpot, type Spot } from '../folding/rigid.ts';
+import { threadSpots } from '../folding/thread-pose.ts';
 import { cutEdges } from '../folding/cut-edges.ts';
 import type { FoldRun } from '../folding/run.ts';
 import { mm } from '../units/nm.ts';
@@ -8,9 +9,16 @@ import type { Drawing, DrawItem, Spot2 } from './drawing.ts';
 
 /**
  * A small drawing of the paper in a pose, in parallel projection: seen from above where it lies flat, from the
- * front and above where it stands; `slits` of the run's cuts have been made by then. Faces nearer the eye are drawn over those behind (painter's order).
+ * front and above where it stands; `slits` of the run's cuts have been made by then, `stretches` of its thread drawn through. Faces nearer the eye are drawn over those behind (painter's order).
  */
-export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: number, slits = 0): Drawing {
+export function poseDrawing(
+  run: FoldRun,
+  pose: Pose,
+  width: number,
+  height: number,
+  slits = 0,
+  stretches = 0,
+): Drawing {
   const perNm = 1e-6 / run.laid.scale;
   const spread = 0.25; // millimetres between layers, so that a pile shows its edges
   const panels = run.laid.panels.map((panel, i) => {
@@ -56,6 +64,15 @@ export function poseDrawing(run: FoldRun, pose: Pose, width: number, height: num
       layer: 'slit',
       points: ends.map((s) => place(project(s))),
     })),
+    // Thread on the face that is seen.
+    ...run.sewn
+      .slice(0, stretches)
+      .filter(({ spots: [first] }) => first?.panel === i && (first.side === 'A') === faceUp)
+      .map((thread): DrawItem => ({
+        kind: 'line',
+        layer: 'thread',
+        points: threadSpots(run, thread, pose, spread).map((s) => place(project(s))),
+      })),
   ]);
   return { width, height, items };
 }
@@ -74,4 +91,5 @@ export const stepDrawing = (run: FoldRun, step: number, width: number, height: n
     width,
     height,
     run.cutSteps.filter((made) => made <= step).length,
+    run.sewn.filter((drawn) => drawn.step <= step).length,
   );

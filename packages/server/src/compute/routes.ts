@@ -3,6 +3,7 @@ import {
   computeConcertinaRequest,
   computeFoldRequest,
   computeImpositionRequest,
+  computeStitchRequest,
   computeToleranceRequest,
   computeYieldRequest,
 } from '@eight-up/core/contract/schemas';
@@ -20,6 +21,7 @@ import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import { concertinaAnswer } from './concertina.ts';
+import { stitchAnswer } from './stitch.ts';
 import { toleranceAnswer } from './tolerance.ts';
 import { yieldAnswer } from './yield.ts';
 
@@ -40,6 +42,9 @@ export function computeRoutes(pool: WorkPool): Router {
   });
   router.post('/tolerance', (request, response) => {
     response.json(toleranceAnswer(parseRequest(computeToleranceRequest, request.body)));
+  });
+  router.post('/stitch', (request, response) => {
+    response.json(stitchAnswer(parseRequest(computeStitchRequest, request.body)));
   });
   router.post('/yield', async (request, response) => {
     const asked = parseRequest(computeYieldRequest, request.body);

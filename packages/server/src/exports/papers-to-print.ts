@@ -12,9 +12,14 @@ import { marksOfBook } from '@eight-up/core/marks/sheet-marks';
 import type { PrintJob } from '@eight-up/core/print-jobs/print-job';
 import type { PrinterPage } from '@eight-up/core/print-jobs/printer-pages';
 import { rehearsalJob } from '@eight-up/core/print-jobs/rehearsal-job';
+import { templateJob, type TemplateChoice } from '@eight-up/core/print-jobs/template-job';
+import { blockOf, sewingOfBook } from '@eight-up/core/binding/sewn-book';
+import type { Reading } from '@eight-up/core/cutting/marks';
 import { printLayout } from '@eight-up/core/printing/print-layout';
 import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { benchWords, dummyWords, PAPER_TOO_SMALL, REHEARSAL_WORDS, tileWords } from '@eight-up/words/print-jobs';
+import { stitchProblemWords } from '@eight-up/words/binding';
+import { NO_TEMPLATE, templateWords } from '@eight-up/words/template';
 import { marksJobWords, NOTHING_TO_MARK, type MarksAsked } from '@eight-up/words/marks';
 import { Refusal } from '../errors.ts';
 import type { CuttingAsked } from './cutting-files.ts';
@@ -76,6 +81,15 @@ export const PAPERS_TO_PRINT = {
     const groups = alikeMarks(marksOfBook(plan, asked.takeUp));
     if (groups.length === 0) throw new Refusal('plan-impossible', NOTHING_TO_MARK);
     return marksJob(groups, asked, marksJobWords(plan, doc, groups, asked));
+  },
+  template: ({ doc }: OfBook, asked: TemplateChoice & { readonly reading: Reading }) => {
+    const plan = foldedOf(doc);
+    const sewing = sewingOfBook(plan, doc);
+    if (sewing && !sewing.ok)
+      throw new Refusal('plan-impossible', stitchProblemWords(sewing.problem, asked.unit), sewing.problem);
+    if (!sewing || sewing.value.stations.length === 0) throw new Refusal('plan-impossible', NO_TEMPLATE);
+    const block = blockOf(plan, doc);
+    return templateJob(block, sewing.value, asked, templateWords(doc, block, sewing.value, asked));
   },
   'bench-sheet': async ({ doc }: OfBook, { on, plan, unit, fine }: CuttingAsked) => {
     const cut = await plannedCut(doc, foldedOf(doc), on, plan);

@@ -13,6 +13,7 @@ import { Refusal } from '../errors.ts';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
 import { foldedOf } from './folded.ts';
+import { fineSchema } from './cutting-routes.ts';
 import { marksQuery, takeUpOf } from './marks-routes.ts';
 import type { PaperAsked } from './papers-to-print.ts';
 import type { Makings } from './makings.ts';
@@ -54,6 +55,12 @@ export const dummyQuery = printQuery.pick({ pass: true, order: true, flip: true 
   unit: z.enum(['mm', 'in']).default('mm'),
   /** of sheets larger than the printer's page: made smaller, or over several pages */
   size: z.enum(['sheet', 'reduced', 'tiled']).default('sheet'),
+  paper: z.enum(['a4', 'a3', 'letter']).optional(),
+});
+
+export const templateQuery = z.object({
+  unit: z.enum(['mm', 'in']).default('mm'),
+  fine: fineSchema,
   paper: z.enum(['a4', 'a3', 'letter']).optional(),
 });
 
@@ -109,6 +116,12 @@ export function exportRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): R
         paper: page ?? (unit === 'mm' ? 'a4' : 'letter'),
       },
     };
+  });
+
+  paper('template.pdf', 'template.pdf', (query) => {
+    const { unit, fine, paper: page } = parseRequest(templateQuery, query);
+    const reading = unit === 'mm' ? 'mm' : fine;
+    return { paper: 'template', asked: { unit, reading, paper: page ?? (unit === 'mm' ? 'a4' : 'letter') } };
   });
 
   const loadSheet = async (request: Request<{ id: string }>) => {

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import { poseOnTape } from '@eight-up/core/folding/rehearsal';
+import { stretchesAt } from '@eight-up/core/folding/thread-pose';
 import { poseDrawing } from '@eight-up/core/output/step-drawing';
 import { DrawingItems } from '../sheet-view/drawing-svg.tsx';
 
@@ -17,7 +18,8 @@ interface FoldedDrawingProps {
 export function FoldedDrawing({ plan, position, width, height, className, label }: FoldedDrawingProps) {
   const drawing = useMemo(() => {
     const slits = plan.run.cutSteps.filter((step) => step + 1 <= position).length;
-    return poseDrawing(plan.run, poseOnTape(plan, position), width * 1e6, height * 1e6, slits);
+    const stretches = stretchesAt(plan.run, position);
+    return poseDrawing(plan.run, poseOnTape(plan, position), width * 1e6, height * 1e6, slits, stretches);
   }, [plan, position, width, height]);
   return (
     <svg

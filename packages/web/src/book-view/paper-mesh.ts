@@ -24,6 +24,8 @@ import type { Pose } from '@eight-up/core/folding/poses';
 import type { SheetSide } from '@eight-up/core/folding/hold';
 import { moveSpot } from '@eight-up/core/folding/rigid';
 import type { StepPlace } from '@eight-up/core/folding/step-place';
+import { stretchesAt, threadSpots } from '@eight-up/core/folding/thread-pose';
+import { LINE_CODE } from '@eight-up/core/output/line-code';
 import { endsOf } from '@eight-up/core/geometry/outline';
 import { STEP_LIGHT } from '../sheet-view/step-colours.ts';
 
@@ -70,6 +72,7 @@ export class PaperMesh {
   private readonly cutLines: LineSegments<BufferGeometry, LineBasicMaterial>;
   private readonly edges: LineSegments<BufferGeometry, LineBasicMaterial>;
   private readonly light: LineSegments2;
+  private readonly thread: LineSegments2;
   private lit: readonly Stretch[] = [];
   private glued: StepPlace['faces'] = [];
   private pointedAt: readonly number[] = [];
@@ -155,7 +158,8 @@ export class PaperMesh {
       ),
     );
     this.light.visible = false;
-    this.group.add(this.faces.A, this.faces.B, this.edges, this.cutLines, this.light);
+    this.thread = this.threadLines();
+    this.group.add(this.faces.A, this.faces.B, this.edges, this.cutLines, this.light, this.thread);
   }
 
   private outlines() {
@@ -167,6 +171,31 @@ export class PaperMesh {
       ),
     );
     return unseenByPointer(unculled(new LineSegments(geometry, new LineBasicMaterial({ color: INK }))));
+  }
+
+  private threadLines(): LineSegments2 {
+    const geometry = new LineSegmentsGeometry();
+    const { sewn } = this.plan.run;
+    if (sewn.length > 0) geometry.setPositions(sewn.flatMap(() => [0, 0, 0, 0, 0, 0]));
+    const lines = new LineSegments2(geometry, new LineMaterial({ color: LINE_CODE.thread.colour, linewidth: 3.4 }));
+    lines.visible = false;
+    return unseenByPointer(unculled(lines));
+  }
+
+  /** Draws as much thread as has gone through by then. */
+  private placeThread(pose: Pose, position: number): void {
+    const { run } = this.plan;
+    const drawn = stretchesAt(run, position);
+    this.thread.visible = drawn > 0;
+    if (drawn === 0) return;
+    const { data } = this.thread.geometry.getAttribute('instanceStart') as unknown as {
+      readonly data: { readonly array: Float32Array; needsUpdate: boolean };
+    };
+    run.sewn.slice(0, drawn).forEach((stretch, i) =>
+      threadSpots(run, stretch, pose, LAYER).forEach(({ x, y, z }, k) => data.array.set([x, -y, z], 6 * i + 3 * k)),
+    );
+    data.needsUpdate = true;
+    this.thread.geometry.instanceCount = drawn;
   }
 
   /** Puts every corner where a pose has it; `position` on the tape says which cuts have been begun. */
@@ -195,6 +224,7 @@ export class PaperMesh {
       this.cutLines.geometry.setDrawRange(0, 2 * begun);
     }
     this.placeLight();
+    this.placeThread(pose, position);
   }
 
   /** A spot of a panel, `above` its face A, where the pose has it. The core's y runs downwards; layers stay apart however the paper stands. */
@@ -282,7 +312,7 @@ export class PaperMesh {
   }
 
   dispose(): void {
-    for (const { geometry, material } of [this.faces.A, this.faces.B, this.edges, this.cutLines, this.light]) {
+    for (const { geometry, material } of [this.faces.A, this.faces.B, this.edges, this.cutLines, this.light, this.thread]) {
       geometry.dispose();
       for (const one of [material].flat()) {
         if (one instanceof MeshLambertMaterial) one.map?.dispose();
