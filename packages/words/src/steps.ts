@@ -268,7 +268,7 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
   }),
   press: () => ({
     title: 'Press it',
-    sentence: 'Closed, between clean boards, under weights or in a press, for an hour or longer: its spine stays down.',
+    sentence: 'Closed, between clean boards, under weights or in a press, until its spine stays down by itself.',
   }),
   trim: ({ edges = [] }) => ({
     title: `Trim the ${edges.join(', the ')}`,

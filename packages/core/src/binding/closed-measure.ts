@@ -69,8 +69,8 @@ const HEAVY = 160;
 /** An estimate from weight and bulk is right within this share (usual). */
 const ESTIMATE = 0.15;
 
-/** How far from an edge a closed book is felt between two fingers. */
-const BAND = mm(2);
+/** How far from an edge a closed book is held between two fingers; flaps are folded 2 to 3 mm inside their fore-edge. */
+const BAND = mm(6);
 
 /**
  * Thickness of the closed book along its four edges: layers × T there, films of glue, thread at the spine (up to two diameters a section, one is likely), times the spring. What

@@ -1,5 +1,5 @@
 import { spineFolds } from '../folding/nest.ts';
-import type { ThreadSpot } from '../folding/run.ts';
+import { lastMoment, type ThreadSpot } from '../folding/run.ts';
 import { bounds, outlinesOf, sideUp } from '../folding/state.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import { apply, invert } from '../geometry/isometry.ts';
@@ -47,17 +47,18 @@ function spotsOn(plan: FoldedBook): ((section: number, side: FoldSide, fromHead:
   const folds = spineFolds(plan);
   if (folds.length === 0) return undefined;
   const box = bounds(outlinesOf(run.laid, reading.held));
+  const { flat } = lastMoment(run);
   const spine = reading.spineAt === 'west' ? box.left : box.right;
   return (section, side, fromHead) => {
     const own = folds.filter((fold) => fold.section === section - 1);
     const fold = at(own, side === 'inside' ? own.length - 1 : 0);
-    // The leaf nearer the front: within, its lower face looks into the fold; outside, its upper one.
-    const [panel] = fold.leaves;
-    const up = sideUp(reading.held, panel) === 1;
+    // Of a section that lies and is opened the lower leaf stays, and its upper face looks into the fold; outside, the upper leaf's upper face is seen.
+    const [lower, upper] = [...fold.leaves].sort((one, other) => flat.order.indexOf(one) - flat.order.indexOf(other));
+    const panel = side === 'inside' ? lower! : upper!;
     const { x, y } = apply(invert(at(reading.held.placed, panel)), {
       x: spine,
       y: box.top + fromHead * run.laid.scale,
     });
-    return { panel, side: (side === 'outside') === up ? 'A' : 'B', x, y };
+    return { panel, side: sideUp(flat, panel) === 1 ? 'A' : 'B', x, y };
   };
 }
