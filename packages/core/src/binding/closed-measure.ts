@@ -69,8 +69,8 @@ const HEAVY = 160;
 /** An estimate from weight and bulk is right within this share (usual). */
 const ESTIMATE = 0.15;
 
-/** How far from an edge a closed book is held between two fingers; flaps are folded 2 to 3 mm inside their fore-edge. */
-const BAND = mm(6);
+/** How far from an edge a closed book is felt: at the fore-edge over the folds of flaps, 2 to 3 mm inside it; elsewhere short of their free edges, 3 mm from the gutter at least. */
+const [BAND, FORE_BAND] = [mm(2), mm(6)];
 
 /**
  * Thickness of the closed book along its four edges: layers × T there, films of glue, thread at the spine (up to two diameters a section, one is likely), times the spring. What
@@ -157,10 +157,10 @@ function countedAt(plan: FoldedBook, { printing }: Pick<BookDocument, 'printing'
     top: whole.top + cut(printing.trimHead),
     bottom: whole.bottom - cut(printing.trimTail),
   };
-  const band = BAND * scale;
+  const [band, fore] = [BAND * scale, FORE_BAND * scale];
   const bands: Readonly<Record<(typeof EDGES)[number], readonly ['x' | 'y', number, number]>> = {
     spine: west ? ['x', box.left, box.left + band] : ['x', box.right - band, box.right],
-    'fore-edge': west ? ['x', box.right - band, box.right] : ['x', box.left, box.left + band],
+    'fore-edge': west ? ['x', box.right - fore, box.right] : ['x', box.left, box.left + fore],
     head: ['y', box.top, box.top + band],
     tail: ['y', box.bottom - band, box.bottom],
   };
