@@ -1,5 +1,6 @@
 import type { BindingRemedy } from '@eight-up/core/binding/remedies';
 import type { Between, ClosedMeasure, EdgeMeasure } from '@eight-up/core/binding/closed-measure';
+import type { Lots } from '@eight-up/core/binding/lots';
 import type { Bought } from '@eight-up/core/binding/shopping';
 import type { BindingProblem } from '@eight-up/core/document/binding';
 import type { Tool } from '@eight-up/core/folding/step-meaning';
@@ -61,6 +62,11 @@ function passedOver(from: Hole | undefined, to: Hole): string {
   return over.length > 0 ? `, passing over ${over.join(' and ')}` : '';
 }
 
+/** Of a path of one's own nobody knows more. */
+export const OWN_BEGUN = 'Leave the end hanging, and begin.';
+export const OWN_TIED =
+  'Draw the thread tight along the fold, never across it, and tie the two ends with a square knot.';
+
 /** A path as it is typed: stations one after another. */
 export const typedPath = (stations: readonly number[]): string => stations.join(' ');
 
@@ -83,13 +89,13 @@ export function stitchProblemWords(problem: StitchProblem, unit: LengthUnit, sec
     case 'stitch-parameter':
       return `“${stitchQuestion(problem.stitch, problem.name)}” cannot be set so${problem.field?.kind === 'count' ? `: a whole number from ${problem.field.from} to ${problem.field.to}` : problem.field?.kind === 'length' ? `: from ${length(nm(problem.field.from))} to ${length(nm(problem.field.to))}` : ''}.`;
     case 'station-count':
-      return `A ${stitchWords(problem.stitch).name} has from ${problem.from} to ${problem.to} stations, not ${String(problem.asked)}.`;
+      return `${stitchQuestion(problem.stitch, 'stations')}: from ${problem.from} to ${problem.to}, not ${String(problem.asked)}.`;
     case 'no-fold-to-sew':
       return 'This book has no fold at its spine that a needle or a staple could go through. A cord holds it.';
     case 'stitch-for-one-section':
-      return `A ${stitchWords(problem.stitch).name} holds one section; this book has ${problem.sections}.`;
+      return `This way holds one section; the book has ${problem.sections}.`;
     case 'stitch-for-several-sections':
-      return `A ${stitchWords(problem.stitch).name} hangs one section on another; this book has one only.`;
+      return 'This way hangs one section on another; the book has one only.';
     case 'stations-do-not-fit':
       return problem.apart < mm(4)
         ? `${counted(problem.stations, 'station')} do not fit a fold of ${length(problem.height)}: they would stand ${problem.apart < 0 ? 'past one another' : `${length(problem.apart)} apart`}, and the paper tears between them.`
@@ -130,7 +136,7 @@ export function stitchProblemWords(problem: StitchProblem, unit: LengthUnit, sec
 const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** What one press changes. */
-export function bindingRemedyWords({ does }: BindingRemedy, stitch: string, unit: LengthUnit): string {
+export function bindingRemedyWords({ does }: Pick<BindingRemedy, 'does'>, stitch: string, unit: LengthUnit): string {
   switch (does.code) {
     case 'other-stitch':
       return `Take the ${stitchWords(does.stitch).name}`;
@@ -174,13 +180,20 @@ export const bindingProblemWords = (problem: BindingProblem, unit: LengthUnit): 
 
 /** Thread as hands measure it off: the sum, and what it is for. */
 export function threadWords({ whole, along, holes, links, tails }: ThreadNeeded, unit: LengthUnit): string {
+  const of = (length: Nm) => threadLength(length, unit);
   const parts = [
-    `${measure(along, unit)} along the fold`,
-    `${measure(holes, unit)} through the holes`,
-    ...(links > 0 ? [`${measure(links, unit)} from section to section`] : []),
-    `${measure(tails, unit)} for the two ends`,
+    `${of(along)} along the fold`,
+    `${of(holes)} through the holes`,
+    ...(links > 0 ? [`${of(links)} from section to section`] : []),
+    `${of(tails)} for the two ends`,
   ];
-  return `${measure(whole, unit)}: ${parts.join(', ')}.`;
+  return `${of(whole)}: ${parts.join(', ')}.`;
+}
+
+/** Thread is measured off along a rule: to whole millimetres or eighths of an inch, never less than it takes. */
+export function threadLength(length: Nm, unit: LengthUnit): string {
+  const step = unit === 'mm' ? 1e6 : 25.4e6 / 8;
+  return measure(nm(Math.ceil(length / step - 1e-9) * step), unit);
 }
 
 /** To the tenth of a millimetre: nobody feels more of a closed book. */
@@ -248,12 +261,12 @@ export function boughtWords(bought: Bought, unit: LengthUnit): { readonly what: 
     case 'thread':
       return {
         what: `Thread, ${measure(bought.thick, unit)} thick`,
-        how: `${longWords(bought.whole, unit)} in all, a tenth to spare; ${measure(bought.each, unit)} a copy`,
+        how: `${longWords(bought.whole, unit)} in all, a tenth to spare; ${threadLength(bought.each, unit)} a copy`,
       };
     case 'cord':
       return {
         what: 'Cord',
-        how: `${longWords(bought.whole, unit)} in all, a tenth to spare; ${measure(bought.each, unit)} a copy, a bow among it`,
+        how: `${longWords(bought.whole, unit)} in all, a tenth to spare; ${threadLength(bought.each, unit)} a copy, a bow among it`,
       };
     case 'staples':
       return {
@@ -273,3 +286,12 @@ export function boughtWords(bought: Bought, unit: LengthUnit): { readonly what: 
 /** Lengths that are bought by the metre or the yard. */
 const longWords = (length: Nm, unit: LengthUnit): string =>
   unit === 'mm' ? `${(Math.ceil(length / 1e8) / 10).toFixed(1)} m` : `${Math.ceil(length / 25.4e6 / 36)} yd`;
+
+/** How the edition is pierced: how many at once, from which side, over what. */
+export function lotsWords({ sections, lots }: Lots): string {
+  const how = 'from the inside, straight along the fold, over cork or an old directory';
+  if (lots === 1 && sections === 1) return `Pierce it ${how}.`;
+  return sections > 1
+    ? `Pierce ${sections} sections at once: open them in the middle, lay them into one another, knock them up at the head, the template on top, and pierce ${how}. ${counted(lots, 'lot')} in all.`
+    : `Each section by itself, ${how}: ${lots} in all.`;
+}

@@ -4,6 +4,7 @@ import type { BookDocument } from '@eight-up/core/document/document';
 import { grainName } from '@eight-up/core/paper/sheet-size';
 import { measure, measureSize, usualMeasure, type LengthUnit } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
+import { bindingRemedyWords, stitchProblemWords } from './binding.ts';
 import { counted } from './counted.ts';
 import { ROLE_WORDS } from './pages.ts';
 
@@ -179,6 +180,11 @@ export function checkWords(
             ? 'So thick a nest springs open and its inner pages grow narrow: make it two sections or more, or take thinner paper.'
             : 'It will want pressing, and its fore-edge trimming.',
       };
+    case 'not-held':
+      return {
+        reason: stitchProblemWords(check.problem, unit, check.sections),
+        remedy: 'Set it otherwise in the Bind stage, before anything is pierced.',
+      };
     case 'files-unused':
       return {
         reason: `${counted(check.names.length, 'picture')} in the tray ${check.names.length === 1 ? 'stands' : 'stand'} on no page: ${list(check.names)}.`,
@@ -194,7 +200,7 @@ export const acceptedInOnePress = (check: Check): { readonly verb: string; reado
     : undefined;
 
 /** What one press would do about a check, as a verb; undefined where no press settles it. */
-export function remedyVerb(check: Check, names: readonly string[]): string | undefined {
+export function remedyVerb(check: Check, names: readonly string[], unit: LengthUnit = 'mm'): string | undefined {
   switch (check.code) {
     case 'refolded':
       return 'I have seen it';
@@ -229,6 +235,8 @@ export function remedyVerb(check: Check, names: readonly string[]): string | und
       return 'Print on the sheet itself';
     case 'section-thick':
       return 'Make it several sections';
+    case 'not-held':
+      return check.does && bindingRemedyWords({ does: check.does }, check.stitch, unit);
     case 'files-unused':
       return 'Fill the empty pages';
     default:

@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import { newBook } from '../book/new-book.ts';
 import type { BookDocument } from '../document/document.ts';
 import { ajarAt } from '../folding/ajar.ts';
-import { foliosPerSection } from '../folding/nest.ts';
 import { poseOnTape, tapeOf } from '../folding/rehearsal.ts';
 import { moveSpot } from '../folding/rigid.ts';
 import { stretchesAt, threadSpots } from '../folding/thread-pose.ts';

@@ -1,5 +1,7 @@
+import type { BindingRemedy } from '../binding/remedies.ts';
 import type { Accepted } from '../document/document.ts';
 import type { KeepClear, Role } from '../document/pages.ts';
+import type { StitchProblem } from '../stitches/sewing.ts';
 
 type Axis = 'vertical' | 'horizontal';
 type Pages = readonly number[];
@@ -52,14 +54,27 @@ export type Check = { readonly weight: 'settle' | 'note' } &
     | { readonly code: 'grain-unknown'; readonly spine: Axis }
     /** a nest so thick that it springs open: closed thickness (nanometres), and how many folios it has */
     | { readonly code: 'section-thick'; readonly thickness: number; readonly folios: number }
+    /** the stitch that was chosen does not go, or does not hold */
+    | {
+        readonly code: 'not-held';
+        readonly stitch: string;
+        readonly problem: StitchProblem;
+        readonly sections: number;
+        /** what one press would change */
+        readonly does?: BindingRemedy['does'];
+      }
     | { readonly code: 'files-unused'; readonly names: readonly string[] }
   );
 
 /** What a warning is about, as text: once accepted it stays silent for just this, and speaks again when other pages join. */
 export const checkKey = (check: Check): string =>
-  [check.code, check.weight, ...('pages' in check ? check.pages : []), ...('names' in check ? check.names : [])].join(
-    ' ',
-  );
+  [
+    check.code,
+    check.weight,
+    ...('pages' in check ? check.pages : []),
+    ...('names' in check ? check.names : []),
+    ...('problem' in check ? [JSON.stringify(check.problem)] : []),
+  ].join(' ');
 
 export interface Sorted {
   readonly open: readonly Check[];

@@ -1,6 +1,8 @@
 import { largestSheet } from '../folding/laid-paper.ts';
 import { sectionThickness } from '../pagination/creep.ts';
-import { mostFolios } from '../folding/nest.ts';
+import { foliosPerSection, mostFolios } from '../folding/nest.ts';
+import { remediesFor } from '../binding/remedies.ts';
+import { problemsOf, sewingOfBook } from '../binding/sewn-book.ts';
 import { impose } from '../pagination/imposition.ts';
 import { gridOnParent } from '../printing/on-parent.ts';
 import { mm } from '../units/nm.ts';
@@ -21,6 +23,7 @@ export function checkBook(plan: FoldedBook, book: BookDocument, assets: AssetLoo
     ...grain(plan, book),
     ...thickness(plan, book),
     ...flapChecks(plan, book),
+    ...held(plan, book),
     ...printedOnto(plan, book),
     ...pictureChecks(plan, book, placed, assets),
   ];
@@ -35,6 +38,23 @@ function thickness(plan: FoldedBook, book: BookDocument): readonly Check[] {
   const closed = sectionThickness(folios, book);
   if (folios < 2 || closed <= THICK) return [];
   return [{ code: 'section-thick', weight: closed > TOO_THICK ? 'settle' : 'note', thickness: closed, folios }];
+}
+
+/** Of a stitch that does not hold the first reason; one press may settle several. */
+function held(plan: FoldedBook, book: BookDocument): readonly Check[] {
+  const [problem] = problemsOf(sewingOfBook(plan, book));
+  if (!problem) return [];
+  const [remedy] = remediesFor(problem, plan, book, book.binding);
+  return [
+    {
+      code: 'not-held',
+      weight: 'settle',
+      stitch: book.binding.stitch?.id ?? '',
+      problem,
+      sections: foliosPerSection(plan).length,
+      ...(remedy ? { does: remedy.does } : {}),
+    },
+  ];
 }
 
 function printedOnto({ run: { laid } }: FoldedBook, { printing: { onto } }: BookDocument): readonly Check[] {

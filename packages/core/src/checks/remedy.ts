@@ -1,3 +1,4 @@
+import { remediesFor } from '../binding/remedies.ts';
 import { planBook, type FoldedBook } from '../forms/planned-book.ts';
 import { applyCommand, type Command } from '../book/command.ts';
 import { AS_IT_FITS } from '../document/pages.ts';
@@ -81,6 +82,10 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
       const sections = Math.ceil(plan.run.laid.sheets.length / most);
       const parameters = { ...plan.parameters, ...plan.form.inSections(plan.parameters, sections) };
       return { kind: 'choose-form', form: { id: book.form.id, parameters } };
+    }
+    case 'not-held': {
+      const [remedy] = remediesFor(check.problem, plan, book, book.binding);
+      return remedy && { kind: 'set-binding', binding: remedy.binding };
     }
     case 'files-unused':
       return book.pages.some(takesPicture) ? { kind: 'fill-from-tray' } : undefined;

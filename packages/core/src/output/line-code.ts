@@ -32,7 +32,7 @@ export const LINE_CODE: Readonly<Record<Layer, LineLook>> = {
   tear: { width: 0.4, dash: [1, 0.6], colour: '#c2410c' },
   glue: { width: 0.25, dash: [1.2, 0.8], colour: '#8a6414' },
   station: { width: 0.3, dash: [], colour: '#0f766e' },
-  thread: { width: 0.9, dash: [2.2, 0.35], colour: '#7a3b69' },
+  thread: { width: 0.9, dash: [3.4, 0.4], colour: '#7a3b69' },
   trim: { width: 0.25, dash: [2.4, 0.8], colour: INK },
   mark: { width: 0.2, dash: [], colour: INK },
   fibre: { width: 0.08, dash: [], colour: '#8d8a7c' },

@@ -30,6 +30,8 @@ export interface DrawnHole {
 
 export interface SewingDrawn extends Drawing {
   readonly holes: readonly DrawnHole[];
+  /** its thread by itself */
+  readonly thread: Drawing;
   /** where the needle is */
   readonly needle: Spot2 | undefined;
   /** one hundredth of the fold's height: what everything is drawn in */
@@ -100,10 +102,12 @@ export function sewingDrawing(picture: SewingPicture, letters: SewingLetters): S
   });
   const sides = path ? sidesAfter(path) : [];
   const made = path?.passes[passes - 1];
+  const threads = path ? threadItems(picture, path, at, unit) : [];
+  const size = { width: unit * (2 * VIEW + BETWEEN), height: unit * (ABOVE + 1) + height };
   const lastHole = path?.passes.slice(0, passes).findLast(({ kind }) => kind === 'through');
   return {
-    width: unit * (2 * VIEW + BETWEEN),
-    height: unit * (ABOVE + 1) + height,
+    ...size,
+    thread: { ...size, items: threads },
     unit,
     holes,
     needle:
@@ -116,7 +120,7 @@ export function sewingDrawing(picture: SewingPicture, letters: SewingLetters): S
       title(letters.inside, VIEW / 2),
       title(letters.outside, VIEW + BETWEEN + VIEW / 2),
       ...numbers(picture, unit, y),
-      ...(path ? threadItems(picture, path, at, unit) : []),
+      ...threads,
       ...(picture.staples ? stapleItems(picture.staples, x, y, unit) : []),
       ...holes.map(({ at: spot }): DrawItem => ({
         kind: 'dot',
@@ -159,12 +163,13 @@ function threadItems(
   const [first] = path.passes;
   const last = path.passes.findLast(({ kind }) => kind === 'through');
   const endsAt = sidesAfter(path).at(-1);
-  const tail = (hole: Hole, side: FoldSide, down: 1 | -1): DrawItem => {
+  // The two ends lie on either side of a long stitch.
+  const tail = (hole: Hole, side: FoldSide, toward: 1 | -1): DrawItem => {
     const spot = at(side, hole);
     return line(
       spot,
-      { x: spot.x + 4 * unit, y: spot.y + down * 2 * unit },
-      { x: spot.x + 7 * unit, y: spot.y + down * 5 * unit },
+      { x: spot.x + toward * 4 * unit, y: spot.y + 2 * unit },
+      { x: spot.x + toward * 7 * unit, y: spot.y + 5 * unit },
     );
   };
   const isSeen = (side: FoldSide, hole: Hole): boolean =>

@@ -1,5 +1,6 @@
 import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Command } from '@eight-up/core/book/command';
+import { USUAL_BINDING, type Binding } from '@eight-up/core/document/binding';
 import type { BookPage } from '@eight-up/core/document/pages';
 import type { Printing } from '@eight-up/core/document/printing';
 import { USUAL_PRINTING } from '@eight-up/core/document/usual';
@@ -302,6 +303,11 @@ const bleeding = (pages: number): Command => ({
   fit: 'bleed',
 });
 
+const sewn = (id: string, parameters: Readonly<Record<string, unknown>>): Binding => ({
+  ...USUAL_BINDING,
+  stitch: { id, parameters },
+});
+
 const say = (at: number, words: Partial<Omit<BookPage, 'content'>>): Command => ({ kind: 'say', page: at, words });
 
 /** One bank along the front, the other along the back, each one long picture. */
@@ -441,6 +447,7 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
         { kind: 'spread', page: 5, over: { kind: 'opening', view: 3 }, how: 'in-the-book', overlap: mm(2) },
         { kind: 'discard', tray: 0 },
         bleeding(20),
+        { kind: 'set-binding', binding: sewn('pamphlet', { stations: 5 }) },
       ],
       called: 'proofed on the night boat',
     },
@@ -463,6 +470,7 @@ export function demoBooks(lettering: Lettering): readonly DemoBook[] {
         say(0, { role: 'cover' }),
         say(17, { role: 'back' }),
         bleeding(18),
+        { kind: 'set-binding', binding: sewn('running', { stations: 4, start: 4, school: 'even' }) },
       ],
     },
   ];

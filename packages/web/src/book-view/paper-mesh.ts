@@ -191,9 +191,11 @@ export class PaperMesh {
     const { data } = this.thread.geometry.getAttribute('instanceStart') as unknown as {
       readonly data: { readonly array: Float32Array; needsUpdate: boolean };
     };
-    run.sewn.slice(0, drawn).forEach((stretch, i) =>
-      threadSpots(run, stretch, pose, LAYER).forEach(({ x, y, z }, k) => data.array.set([x, -y, z], 6 * i + 3 * k)),
-    );
+    run.sewn
+      .slice(0, drawn)
+      .forEach((stretch, i) =>
+        threadSpots(run, stretch, pose, LAYER).forEach(({ x, y, z }, k) => data.array.set([x, -y, z], 6 * i + 3 * k)),
+      );
     data.needsUpdate = true;
     this.thread.geometry.instanceCount = drawn;
   }
@@ -312,7 +314,14 @@ export class PaperMesh {
   }
 
   dispose(): void {
-    for (const { geometry, material } of [this.faces.A, this.faces.B, this.edges, this.cutLines, this.light, this.thread]) {
+    for (const { geometry, material } of [
+      this.faces.A,
+      this.faces.B,
+      this.edges,
+      this.cutLines,
+      this.light,
+      this.thread,
+    ]) {
       geometry.dispose();
       for (const one of [material].flat()) {
         if (one instanceof MeshLambertMaterial) one.map?.dispose();

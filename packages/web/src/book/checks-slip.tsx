@@ -155,7 +155,8 @@ function Accepting({
 function Remedy({ check, book, hasRemedy }: CheckProps & { readonly hasRemedy: boolean }) {
   const navigate = useNavigate();
   const { plan, book: shown } = book;
-  const verb = remedyVerb(check, book.derived.names);
+  const unit = useSettings((s) => s.unit);
+  const verb = remedyVerb(check, book.derived.names, unit);
   const { to, name } = wayTo(check, book);
   const way = `/books/${book.id}/${to}`;
   if (!verb || !hasRemedy)
@@ -185,6 +186,7 @@ function wayTo(check: Check, book: OpenBook): { readonly to: string; readonly na
     const [first] = check.pages;
     return { to: `pages?page=${first! + 1}`, name: `Go to page ${book.derived.names[first!]}` };
   }
+  if (check.code === 'not-held') return { to: 'bind', name: 'Look at the stitch' };
   return check.code === 'files-unused'
     ? { to: 'pages', name: 'Look at the tray' }
     : { to: 'form', name: 'Look at the sheet' };

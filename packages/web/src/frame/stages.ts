@@ -1,3 +1,4 @@
+import { bindStage } from '../features/bind/stage.ts';
 import { feedStage } from '../features/feed/stage.ts';
 import { foldStage } from '../features/fold/stage.ts';
 import { formStage } from '../features/form/stage.ts';
@@ -16,6 +17,7 @@ export const STAGES: readonly StageDeclared[] = [
   sheetsStage,
   markStage,
   foldStage,
+  bindStage,
   feedStage,
   historyStage,
 ];
