@@ -7,10 +7,15 @@ import { byRole, chord, Key, openBrowser, press, setView, WAIT_MS, waitForText, 
 let app: RunningApp;
 let browser: Browser;
 let id: string;
+let sewn: string;
 beforeAll(async () => {
   app = await startApp({ demo: true });
   browser = await openBrowser();
-  id = ((await (await fetch(`${app.url}/api/books`)).json()) as { books: { id: string }[] }).books[3]!.id;
+  const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as {
+    books: { id: string; book: { title: string } }[];
+  };
+  id = books[3]!.id;
+  sewn = books.find(({ book }) => book.title === 'Twenty Tides')!.id;
 });
 afterAll(async () => {
   await browser?.close();
@@ -49,6 +54,10 @@ describe('axe finds nothing', () => {
     'mark',
     'mark?ask=slip',
     'mark?ask=strip',
+    'bind',
+    'sewn/bind?pass=3',
+    'sewn/bind?ask=closed',
+    'sewn/bind?ask=takes',
     'pages',
     'pages?page=3',
     'sheets',
@@ -60,7 +69,8 @@ describe('axe finds nothing', () => {
     '/nowhere',
   ])('on %s', async (screen) => {
     const { driver } = browser;
-    await driver.get(app.url + (screen.startsWith('/') ? screen : `/books/${id}/${screen}`));
+    const ofBook = screen.startsWith('sewn/') ? `/books/${sewn}/${screen.slice(5)}` : `/books/${id}/${screen}`;
+    await driver.get(app.url + (screen.startsWith('/') ? screen : ofBook));
     await driver.wait(
       async () => (await driver.executeScript(`return document.querySelector('h1') !== null`)) === true,
       WAIT_MS,

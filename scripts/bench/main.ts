@@ -1,3 +1,4 @@
+import { bindingFigures } from './binding.ts';
 import { bookletFigures } from './booklets.ts';
 import { concertinaFigures } from './concertinas.ts';
 import { cuttingFigures } from './cutting.ts';
@@ -18,6 +19,7 @@ const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readon
   cutting: cuttingFigures,
   concertinas: concertinaFigures,
   slipping: slippingFigures,
+  binding: bindingFigures,
   editions: editionFigures,
   starting: startingFigures,
   printing: printingFigures,

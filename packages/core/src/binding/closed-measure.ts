@@ -1,12 +1,12 @@
-import { spineFolds } from '../folding/nest.ts';
+import { foliosPerSection, spineFolds } from '../folding/nest.ts';
 import { bounds, outlinesOf } from '../folding/state.ts';
 import type { BookEdge } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Measurement } from '../measuring/measurement.ts';
 import { pagesPaper, type BookDocument } from '../document/document.ts';
 import { closedSize } from '../output/nest-marks.ts';
+import { stitchById } from '../stitches/registry.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
-import { sewingOfBook } from './sewn-book.ts';
 
 /** A length that is not known to the last: between two, and what is most likely. */
 export interface Between {
@@ -203,8 +203,7 @@ function mostOver(spans: readonly Span[]): ReadonlySet<number> {
 }
 
 /** One diameter for each section that thread goes through. */
-function threadAtSpine(plan: FoldedBook, book: BookDocument): Nm {
-  const sewing = sewingOfBook(plan, book);
-  if (!sewing?.ok || sewing.value.stitch.fastener !== 'thread') return nm(0);
-  return nm(new Set(spineFolds(plan).map(({ section }) => section)).size * book.binding.tools.thread);
+function threadAtSpine(plan: FoldedBook, { binding }: BookDocument): Nm {
+  if (!binding.stitch || stitchById(binding.stitch.id)?.fastener !== 'thread') return nm(0);
+  return nm(foliosPerSection(plan).length * binding.tools.thread);
 }

@@ -95,10 +95,12 @@ function fallsOut({ passes }: Path): readonly PathProblem[] {
 
 function underNothing(path: Path): readonly PathProblem[] {
   const sides = sidesAfter(path);
+  const lies = new Set<string>();
   return path.passes.flatMap((pass, i): readonly PathProblem[] => {
-    if (pass.kind !== 'under') return [];
-    const lies = path.passes.slice(0, i).some((one) => one.kind === 'through' && same(one, pass));
-    return lies && sides[i] === 'outside' ? [] : [{ code: 'path-under-nothing', pass: i, hole: holeOf(pass) }];
+    if (pass.kind === 'through') lies.add(keyOf(pass));
+    else if (!lies.has(keyOf(pass)) || sides[i] !== 'outside')
+      return [{ code: 'path-under-nothing', pass: i, hole: holeOf(pass) }];
+    return [];
   });
 }
 
