@@ -29,7 +29,7 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['star', 'Both Banks', 'fold?step=34', 7000],
   ['marks', 'Both Banks', 'mark', 3500],
   ['slip', 'Both Banks', 'mark?ask=slip', 4500],
-  ['poster', 'What the Gulls Left', 'sheets?face=B', 5000],
+  ['bind', 'Twenty Tides', 'bind?pass=5', 3500],
   ['history', 'Low Water Names', 'history?n=6', 2500],
   ['fold', 'Knots for Short Crossings', 'fold?step=7.5', 7000],
 ];

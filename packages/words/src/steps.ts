@@ -227,7 +227,7 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
   clip: () => ({
     title: 'Clip it',
     sentence:
-      'Open it in the middle and clip both halves to their covers, a scrap of tissue under every clip, so that nothing slides while it is pierced.',
+      'Open it in the middle and clip the leaves together on either side, a scrap of tissue under every clip, so that nothing slides while it is pierced.',
   }),
   pierce: ({ stations = 0, sections = 1 }) => ({
     title: `Pierce ${counted(stations, 'hole')}${sections > 1 ? ' in each section' : ''}`,

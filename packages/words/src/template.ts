@@ -17,6 +17,10 @@ export const NO_TEMPLATE =
 export const TEMPLATE_HOW =
   'Cut the scrap out, fold it along its dashed line, lay it into the middle opening with its head to the head of the pages, and pierce through its dots.';
 
+/** Staples come from outside, so does their template. */
+export const STAPLES_HOW =
+  'Cut the scrap out, fold it along its dashed line and lay it over the spine from outside, its head to the head of the pages: the two legs of each staple go in at a pair of dots.';
+
 /** A template and its sheet for the bench in words. */
 export function templateWords(
   { title }: Pick<BookDocument, 'title'>,
@@ -41,6 +45,9 @@ export function templateWords(
       orders: [
         ...(passes.length > 0 ? [`${words.made} Begun ${path!.begins}:`] : []),
         ...passes.map(({ text }, i) => `${i + 1}. ${text}`),
+        ...(staples?.legs ?? []).map(
+          ([from, to], i) => `${i + 1}. legs ${readWords(from, reading)} and ${readWords(to, reading)} from the head`,
+        ),
       ],
       notes: [
         words.tied,
@@ -53,7 +60,7 @@ export function templateWords(
     sewing: { inside: 'inside', outside: 'outside' },
     name: title,
     how: [
-      TEMPLATE_HOW,
+      staples ? STAPLES_HOW : TEMPLATE_HOW,
       ...(block.trimHead > 0 || block.trimTail > 0
         ? ['Pierced before it is trimmed: the long line shows what comes off later.']
         : []),

@@ -91,6 +91,13 @@ export function sewingDrawing(picture: SewingPicture, letters: SewingLetters): S
       return { side: 'outside', hole, at: at('outside', hole) };
     }),
   ]);
+  const dot = (spot: Spot2): DrawItem => ({
+    kind: 'dot',
+    layer: 'station',
+    at: spot,
+    radius: unit * 0.9,
+    filled: true,
+  });
   const title = (text: string, middle: number): DrawItem => ({
     kind: 'text',
     text,
@@ -122,13 +129,7 @@ export function sewingDrawing(picture: SewingPicture, letters: SewingLetters): S
       ...numbers(picture, unit, y),
       ...threads,
       ...(picture.staples ? stapleItems(picture.staples, x, y, unit) : []),
-      ...holes.map(({ at: spot }): DrawItem => ({
-        kind: 'dot',
-        layer: 'station',
-        at: spot,
-        radius: unit * 0.9,
-        filled: true,
-      })),
+      ...(picture.staples ? [] : holes.map(({ at: spot }) => dot(spot))),
     ],
   };
 }
@@ -161,7 +162,8 @@ function threadItems(
   );
   const line = (...points: readonly Spot2[]): DrawItem => ({ kind: 'line', layer: 'thread', points });
   const [first] = path.passes;
-  const last = path.passes.findLast(({ kind }) => kind === 'through');
+  // An end that goes back to be tied lies where the other one does.
+  const last = drawn.some(({ closes }) => closes) ? first : path.passes.findLast(({ kind }) => kind === 'through');
   const endsAt = sidesAfter(path).at(-1);
   // The two ends lie on either side of a long stitch.
   const tail = (hole: Hole, side: FoldSide, toward: 1 | -1): DrawItem => {

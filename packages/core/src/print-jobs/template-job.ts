@@ -30,8 +30,8 @@ export interface TemplateWords {
 }
 
 /** As wide as two thumbs hold it, either side of its fold. */
-const HALF = mm(28);
-const TICK = mm(12);
+const HALF = mm(32);
+const TICK = mm(9);
 const LETTER = mm(3.6);
 const SAID = mm(4.2);
 
@@ -125,7 +125,7 @@ export function templateJob(
   );
   const bench = benchSheetJob({ ...drawn, drawnWith: () => drawn }, unit, words.bench);
   const template = templateDrawing(block, sewing, words);
-  const beside = { x: template.width + mm(7), width: mm(95) };
+  const beside = { x: template.width + mm(7), width: mm(90) };
   const said = words.how
     .flatMap((one) => setLines(one, SAID, beside.width))
     .map((line, i): DrawItem => ({
