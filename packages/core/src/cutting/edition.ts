@@ -5,6 +5,7 @@ import { buildUp } from './build-up.ts';
 import { cuttingWork, planOf, prepare, type CuttingPlan, type Prepared } from './cutting-plan.ts';
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
 import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
+import { multisetWork } from './multisets.ts';
 import { leastCost, type CountRule } from './sheet-counts.ts';
 import { countPieces, fillTable, tableValue, type Pattern, type PatternTable } from './pattern.ts';
 
@@ -122,6 +123,21 @@ export function* editionWork(
     bound,
   });
 
+  // First answers: sheet after sheet, each filled as well as it goes, from every order of preference.
+  const tastes = tastesOf(task.parents.length, pieces.length).slice(0, effort === 'quick' ? QUICK_ROUNDS : ROUNDS);
+  const greedily = function* (taste: Taste): LongWork<EditionProgress, void> {
+    const greedy = yield* greedySheets(task, cutTask, demand, taste, () => now('trying'));
+    if (!greedy) return;
+    const times = new Map<number, number>();
+    for (const { column, times: n } of greedy) {
+      const j = columns.add(column);
+      times.set(j, (times.get(j) ?? 0) + n);
+    }
+    offer(columns.list.map((_, j) => times.get(j) ?? 0));
+    yield now('trying');
+  };
+  yield* greedily(tastes[0]!);
+
   // Rules from plain worths: all by area, and every piece and pair of pieces alone.
   const rules: CountRule[] = [];
   const byArea = pieces.map(({ width, height }) => width * height * 1e-6);
@@ -145,20 +161,11 @@ export function* editionWork(
     rules.push({ reached, need: worths.reduce((sum, worth, i) => sum + worth * demand[i]!, 0) });
   }
 
-  // First answers: sheet after sheet, each filled as well as it goes, from every order of preference.
-  const tastes = tastesOf(task.parents.length, pieces.length).slice(0, effort === 'quick' ? QUICK_ROUNDS : ROUNDS);
-  for (const taste of tastes) {
-    const greedy = yield* greedySheets(task, cutTask, demand, taste, () => now('trying'));
-    if (!greedy) continue;
-    const times = new Map<number, number>();
-    for (const { column, times: n } of greedy) {
-      const j = columns.add(column);
-      times.set(j, (times.get(j) ?? 0) + n);
-    }
-    offer(columns.list.map((_, j) => times.get(j) ?? 0));
-    bound = leastCost(rules, price, stock, cost) ?? 0;
-    yield now('trying');
+  bound = leastCost(rules, price, stock, cost) ?? 0;
+  for (const taste of tastes.slice(1)) {
     if (bound >= cost) break;
+    yield* greedily(taste);
+    bound = leastCost(rules, price, stock, cost) ?? 0;
   }
   // Every piece alone, on every parent that holds it: the first programme has a solution if there is any.
   for (const [p, { room, sizes }] of prepared.entries())
@@ -220,6 +227,34 @@ export function* editionWork(
         })
       : fail({ code: 'not-enough-paper' });
   if (best && (effort === 'quick' || bound >= cost)) return answered();
+
+  // Choices of sheets in the order of their cost, each packed or refuted.
+  if (cost < Infinity) {
+    const multisets = yield* told(
+      multisetWork({
+        prepared,
+        demand,
+        price,
+        stock,
+        rules,
+        columns: columns.list.map(({ parent, counts, pattern }) => ({ parent, counts, pattern: () => pattern })),
+        below: cost,
+        solve,
+      }),
+      () => now('proving'),
+    );
+    bound = Math.max(bound, multisets.bound);
+    if (multisets.found) {
+      const times = new Map<number, number>();
+      for (const { parent, counts, pattern } of multisets.found.used) {
+        const j = columns.add({ parent, counts, pattern: pattern() });
+        times.set(j, (times.get(j) ?? 0) + 1);
+      }
+      offer(columns.list.map((_, j) => times.get(j) ?? 0));
+    }
+    if (multisets.decided) bound = cost;
+    if (bound >= cost) return answered();
+  }
 
   // Column generation.
   const grain = 2 ** Math.floor(Math.log2(Math.max(...price, 1)) - 24);

@@ -31,6 +31,12 @@ export interface PatternTable {
   /** false: there were more places to cut than are looked at, and some were left out */
   readonly complete: boolean;
   readonly best: () => Pattern;
+  /** for each place, and each first part of at most half of it (its index is one less than the part's): the place of the largest rest */
+  readonly restX: readonly Int32Array[];
+  readonly restY: readonly Int32Array[];
+  /** places that parting the room comes to; left out: all of them */
+  readonly needX: readonly boolean[] | undefined;
+  readonly needY: readonly boolean[] | undefined;
 }
 
 /** What is done with a rectangle besides parting it: nothing, or cutting it down to the next smaller place. */
@@ -167,6 +173,10 @@ export function* fillTable(
     value,
     complete: allX !== undefined && allY !== undefined,
     best: () => tree(m - 1, n - 1),
+    restX,
+    restY,
+    needX,
+    needY,
   };
 }
 
@@ -174,7 +184,7 @@ export function* fillTable(
 export const tableValue = ({ value }: PatternTable): number => value[value.length - 1]!;
 
 /** Whether a piece can be cut free of the rectangle it lies in, in one order or the other, without a cut that is too long. */
-function canFree(size: LaidSize, x: number, y: number, room: Room): boolean {
+export function canFree(size: LaidSize, x: number, y: number, room: Room): boolean {
   const [narrower, lower] = [size.width < x, size.height < y];
   const [upright, level] = [canCut(y, 'height', room), canCut(x, 'width', room)];
   if (narrower && lower)

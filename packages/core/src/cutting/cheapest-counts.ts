@@ -1,0 +1,72 @@
+import type { CountRule } from './sheet-counts.ts';
+
+/** A choice of sheets that is known to hold too little; every choice within it too. */
+export type TooFew = readonly number[];
+
+export interface CountsTask {
+  readonly rules: readonly CountRule[];
+  readonly tooFew: readonly TooFew[];
+  readonly price: readonly number[];
+  readonly stock: readonly number[];
+  /** only what costs less */
+  readonly below: number;
+  /** choices looked at, at most */
+  readonly most: number;
+}
+
+export interface CheapestCounts {
+  readonly counts: readonly number[];
+  readonly cost: number;
+}
+
+/**
+ * The cheapest whole numbers of sheets that obey every rule and lie within no choice that is known to hold too little. Undefined: none costs less; `stopped`: there are too many.
+ * What costs nothing is all taken. Gone through with the dearest parent first; from any rule r what is still needed costs at least need_r ÷ (the most that a unit of money reaches with the parents that are left).
+ */
+export function cheapestCounts({ rules, tooFew, price, stock, below, most }: CountsTask): CheapestCounts | 'stopped' | undefined {
+  const order = [...price.keys()].sort((a, b) => price[b]! - price[a]!);
+  const left = rules.map(({ need }) => need * (1 - 1e-9));
+  /** from each place in the order on: the most that any parent still to come reaches for its price, rule by rule */
+  const reach: number[][] = [];
+  for (let k = order.length; k >= 0; k--) {
+    const p = order[k];
+    reach[k] = rules.map(({ reached }, r) =>
+      p === undefined ? 0 : Math.max(reach[k + 1]![r]!, price[p]! > 0 ? reached[p]! / price[p]! : Infinity),
+    );
+  }
+  const counts = new Array<number>(price.length).fill(0);
+  let looked = 0;
+  let best: CheapestCounts | undefined;
+  let limit = below;
+  const excluded = (): boolean => tooFew.some((few) => counts.every((n, p) => n <= few[p]!));
+  const choose = (k: number, cost: number): boolean => {
+    if (++looked > most) return false;
+    const met = left.every((need) => need <= 0);
+    if (met && !excluded()) {
+      [best, limit] = [{ counts: [...counts], cost }, cost];
+      return true;
+    }
+    if (k === order.length) return true;
+    for (let r = 0; r < left.length; r++) if (left[r]! > 0 && cost + left[r]! / reach[k]![r]! >= limit) return true;
+    const p = order[k]!;
+    const take = (n: number): void => {
+      counts[p]! += n;
+      for (let r = 0; r < rules.length; r++) left[r]! -= n * rules[r]!.reached[p]!;
+    };
+    if (price[p] === 0) {
+      take(stock[p]!);
+      const within = choose(k + 1, cost);
+      take(-stock[p]!);
+      return within;
+    }
+    let n = 0;
+    let within = true;
+    for (; within && n <= stock[p]! && cost + n * price[p]! < limit; n++) {
+      within = choose(k + 1, cost + n * price[p]!);
+      take(1);
+    }
+    take(-n);
+    return within;
+  };
+  return choose(0, 0) ? best : 'stopped';
+}

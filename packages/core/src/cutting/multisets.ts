@@ -1,0 +1,404 @@
+import type { LongWork } from '../long-work.ts';
+import { cheapestCounts, type TooFew } from './cheapest-counts.ts';
+import type { Prepared } from './cutting-plan.ts';
+import type { LinearProgram, SolveLinear } from './linear-program.ts';
+import { listPatterns, type Listed } from './pattern-list.ts';
+import { countPieces, fillTable, tableValue, type Pattern } from './pattern.ts';
+import type { CountRule } from './sheet-counts.ts';
+
+/** A pattern of one parent, and how many pieces of each size it holds that are needed. */
+export interface Column {
+  readonly parent: number;
+  readonly counts: readonly number[];
+  readonly pattern: () => Pattern;
+}
+
+export interface MultisetsTask {
+  readonly prepared: readonly Prepared[];
+  readonly demand: readonly number[];
+  readonly price: readonly number[];
+  readonly stock: readonly number[];
+  readonly rules: readonly CountRule[];
+  readonly columns: readonly Column[];
+  /** only what costs less is looked for */
+  readonly below: number;
+  readonly solve: SolveLinear;
+}
+
+export interface MultisetsAnswer {
+  /** the cheapest choice of sheets, with what is cut from each; undefined: none costs less */
+  readonly found: { readonly cost: number; readonly used: readonly Column[] } | undefined;
+  /** nothing costs less than this */
+  readonly bound: number;
+  /** why: a choice of sheets that obeys every rule lies within one of those that were gone through to the end */
+  readonly rules: readonly CountRule[];
+  readonly tooFew: readonly TooFew[];
+  /** false: some choices could not be decided, or there were too many */
+  readonly decided: boolean;
+}
+
+/** Limits, all of them counts. */
+const MOST_MULTISETS = 400;
+const MOST_CHOICES = 400_000;
+const MOST_ROUNDS = 60;
+const LAGRANGE_STEPS = 10;
+const MOST_JOINS = 6_000_000;
+const MOST_LISTED = 6_000;
+const MOST_NODES = 3_000_000;
+/** Twice as far below the bound each time that nothing was found. */
+const FIRST_STEP = 0.002;
+
+/** What pieces are worth is counted in these: sums are exact, whatever their order. */
+const GRAIN = 2 ** -44;
+
+/**
+ * The cheapest edition by going through choices of sheets in the order of their cost (multisets: so many of each parent). For one choice n the share θ of the need that
+ * it holds is maximised by column generation over edge-to-edge patterns; the dual worths π of any round, with an upper bound on what one sheet of each parent can hold of them, give a rule
+ * Σ nₚ·reachₚ(π) ≥ π·d (Farkas). A choice that breaks it holds too little, and the rule cuts off others too. Where θ ≥ 1, all patterns within the slack are listed and a search decides: a packing is the
+ * cheapest edition, and none means that every choice within n holds too little. Derivation in docs/cutting.md.
+ */
+export function* multisetWork(task: MultisetsTask): LongWork<{ readonly bound: number }, MultisetsAnswer> {
+  const { price, stock, below } = task;
+  const search = new Search(task);
+  const rules = [...task.rules];
+  const tooFew: TooFew[] = [];
+  let bound = 0;
+  let undecided = false;
+  let floor = Infinity;
+  const answer = (found: MultisetsAnswer['found'], decided: boolean): MultisetsAnswer => ({
+    found,
+    bound: undecided ? Math.min(floor, bound) : bound,
+    rules,
+    tooFew,
+    decided: decided && !undecided,
+  });
+  for (let tried = 0; tried < MOST_MULTISETS; tried++) {
+    const next = cheapestCounts({ rules, tooFew, price, stock, below, most: MOST_CHOICES });
+    if (next === 'stopped') return answer(undefined, false);
+    if (next === undefined) {
+      bound = below;
+      return answer(undefined, true);
+    }
+    bound = next.cost;
+    yield { bound: undecided ? Math.min(floor, bound) : bound };
+    const outcome = yield* search.decide(next.counts, () => ({ bound: undecided ? Math.min(floor, bound) : bound }));
+    if (outcome.kind === 'rule') rules.push(outcome.rule);
+    else if (outcome.kind === 'packed') return answer({ cost: next.cost, used: outcome.used }, true);
+    else {
+      tooFew.push(next.counts);
+      if (outcome.kind === 'undecided') {
+        undecided = true;
+        floor = Math.min(floor, next.cost);
+      }
+    }
+  }
+  return answer(undefined, false);
+}
+
+type Outcome =
+  | { readonly kind: 'rule'; readonly rule: CountRule }
+  | { readonly kind: 'packed'; readonly used: readonly Column[] }
+  | { readonly kind: 'too-few' | 'undecided' };
+
+interface Priced {
+  readonly bound: number;
+  readonly charge: readonly number[];
+  readonly best: Column | undefined;
+  readonly worth: number;
+}
+
+/** Everything that is kept from one choice of sheets to the next. */
+class Search {
+  private readonly task: MultisetsTask;
+  private readonly columns: Column[] = [];
+  private readonly known = new Set<string>();
+  /** by parent: what surplus was charged last */
+  private readonly charges: (readonly number[])[];
+
+  constructor(task: MultisetsTask) {
+    this.task = task;
+    task.columns.forEach((column) => this.add(column));
+    this.charges = task.prepared.map(() => task.demand.map(() => 0));
+  }
+
+  private add(column: Column): boolean {
+    const key = `${column.parent}:${column.counts.join()}`;
+    if (this.known.has(key)) return false;
+    this.known.add(key);
+    this.columns.push(column);
+    return true;
+  }
+
+  *decide<Q>(counts: readonly number[], say: () => Q): LongWork<Q, Outcome> {
+    const { demand, solve } = this.task;
+    const used = [...counts.keys()].filter((p) => counts[p]! > 0);
+    for (let round = 0; round < MOST_ROUNDS; round++) {
+      const relaxed = solve(this.program(counts, used, false));
+      if (relaxed.status !== 'optimal') return { kind: 'undecided' };
+      const dual = demand.map((_, i) => Math.max(0, Math.floor(relaxed.duals[i]! / GRAIN) * GRAIN));
+      const need = dot(dual, demand);
+      const owed = used.map((_, k) => Math.max(0, -relaxed.duals[demand.length + k]!));
+      const theta = relaxed.values.at(-1)!;
+      if (need <= 0) return { kind: 'undecided' };
+      let added = 0;
+      const reach: number[] = [];
+      for (const [k, p] of used.entries()) {
+        const enough = owed[k]! * (1 + 1e-9) + 1e-12;
+        const priced = yield* this.price(p, dual, enough, LAGRANGE_STEPS, say);
+        reach[k] = priced.bound;
+        if (priced.worth > enough && priced.best && this.add(priced.best)) added++;
+      }
+      const most = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0);
+      if (most < need * (1 - 1e-9)) return { kind: 'rule', rule: yield* this.ruleOf(dual, used, reach, say) };
+      if (theta >= THETA_ENOUGH && round % TRY_EVERY === 0) {
+        const whole = this.rounded(counts, used);
+        if (whole) return { kind: 'packed', used: whole };
+      }
+      if (added > 0) continue;
+      // No pattern is found that pays: listed from the bound downwards, one is, or there is none.
+      let missed = false;
+      for (const [k, p] of used.entries()) {
+        const enough = owed[k]! * (1 + 1e-9) + 1e-12;
+        if (reach[k]! <= enough) continue;
+        const exact = yield* this.priceExactly(p, dual, reach[k]!, enough, say);
+        reach[k] = exact.reach;
+        if (!exact.decided) missed = true;
+        for (const column of exact.better) if (this.add(column)) added++;
+      }
+      const sure = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0);
+      if (sure < need * (1 - 1e-9)) return { kind: 'rule', rule: yield* this.ruleOf(dual, used, reach, say) };
+      if (added > 0) continue;
+      if (missed) return { kind: 'undecided' };
+      return yield* this.packing(counts, used, dual, reach, say);
+    }
+    return { kind: 'undecided' };
+  }
+
+  /** Maximise the share of the need that so many sheets hold, or choose whole patterns that hold all of it. */
+  private program(counts: readonly number[], used: readonly number[], whole: boolean, columns = this.columns): LinearProgram {
+    const { demand } = this.task;
+    const mine = columns.filter(({ parent }) => counts[parent]! > 0);
+    const patterns = mine.map((column) => ({
+      cost: 0,
+      entries: [
+        ...column.counts.flatMap((n, i) => (n > 0 ? [[i, n] as const] : [])),
+        [demand.length + used.indexOf(column.parent), 1] as const,
+      ],
+    }));
+    return whole
+      ? {
+          whole,
+          rows: [...demand.map((least) => ({ least })), ...used.map((p) => ({ most: counts[p]! }))],
+          columns: [...patterns, ...demand.map((_, i) => ({ cost: 1, entries: [[i, 1] as const] }))],
+        }
+      : {
+          whole,
+          rows: [...demand.map(() => ({ least: 0 })), ...used.map((p) => ({ most: counts[p]! }))],
+          columns: [
+            ...patterns,
+            { cost: -1, entries: demand.map((d, i) => [i, -d] as const) },
+          ],
+        };
+  }
+
+  /** Whole patterns of those at hand that hold the need; undefined: the solver found none. */
+  private rounded(counts: readonly number[], used: readonly number[], columns = this.columns): readonly Column[] | undefined {
+    const { demand, solve } = this.task;
+    const mine = columns.filter(({ parent }) => counts[parent]! > 0);
+    const decided = solve(this.program(counts, used, true, columns));
+    const times = decided.values.slice(0, mine.length);
+    const taken = mine.flatMap((column, j) => new Array<Column>(Math.max(0, times[j] ?? 0)).fill(column));
+    const holds = demand.every((d, i) => taken.reduce((sum, column) => sum + column.counts[i]!, 0) >= d);
+    const within = used.every((p) => taken.filter(({ parent }) => parent === p).length <= counts[p]!);
+    return holds && within ? taken : undefined;
+  }
+
+  /**
+   * What one sheet can hold of some worths at most, no more of a piece counting than is needed: surplus of piece i is charged λᵢ, its need refunded; any λ gives a bound (Lagrangian relaxation; Beasley,
+   * Operations Research 33, 1985), moved along the surplus of the pattern found (Held, Wolfe & Crowder, Mathematical Programming 6, 1974). Ends where nothing more than `enough` can be had, or something is.
+   */
+  private *price<Q>(p: number, dual: readonly number[], enough: number, steps: number, say: () => Q): LongWork<Q, Priced> {
+    const { prepared, demand } = this.task;
+    const { room, sizes } = prepared[p]!;
+    let charge = dual.map((value, i) => Math.min(value, this.charges[p]![i]!));
+    let [bound, kept] = [Infinity, charge];
+    let [worth, best] = [0, undefined as Column | undefined];
+    let reach = 1;
+    for (let step = 0; step < steps; step++) {
+      const left = dual.map((value, i) => value - charge[i]!);
+      const table = yield* said(fillTable(room, sizes, sizes.map(({ piece }) => left[piece]!)), say);
+      const above = table.complete ? tableValue(table) + dot(charge, demand) : Infinity;
+      if (above < bound) [bound, kept] = [above, charge];
+      else reach /= 1.6;
+      if (bound <= enough || !table.complete) break;
+      const pattern = table.best();
+      const cut = countPieces(pattern, demand.length);
+      const counts = cut.map((n, i) => Math.min(n, demand[i]!));
+      const useful = dot(counts, dual);
+      if (useful > worth) [worth, best] = [useful, { parent: p, counts, pattern: () => pattern }];
+      if (worth > enough) break;
+      const surplus = cut.map((n, i) => (n > demand[i]! || charge[i]! > 0 ? n - demand[i]! : 0));
+      const size = surplus.reduce((sum, n) => sum + n * n, 0);
+      if (size === 0) break;
+      const by = (reach * Math.max(0, above - Math.max(useful, enough * 0.98))) / size;
+      charge = charge.map((value, i) =>
+        Math.min(dual[i]!, Math.max(0, Math.floor((value + by * surplus[i]!) / GRAIN) * GRAIN)),
+      );
+    }
+    this.charges[p] = kept;
+    return { bound, charge: kept, best, worth };
+  }
+
+  /** From a bound downwards: the patterns that are worth most, as soon as some are worth more than enough; or that none is. */
+  private *priceExactly<Q>(
+    p: number,
+    dual: readonly number[],
+    bound: number,
+    enough: number,
+    say: () => Q,
+  ): LongWork<Q, { readonly reach: number; readonly better: readonly Column[]; readonly decided: boolean }> {
+    let reach = bound;
+    for (let step = FIRST_STEP; ; step *= 2.5) {
+      const least = Math.max(enough, bound - step * bound);
+      const listed = yield* this.listed(p, dual, least, say);
+      if (!listed) return { reach, better: [], decided: false };
+      const better = listed.filter((column) => dot(column.counts, dual) > enough);
+      if (better.length > 0) {
+        const top = better.sort((a, b) => dot(b.counts, dual) - dot(a.counts, dual));
+        return { reach: Math.max(least, dot(top[0]!.counts, dual)), better: top.slice(0, 12), decided: true };
+      }
+      reach = least;
+      if (least <= enough) return { reach, better: [], decided: true };
+    }
+  }
+
+  /** Every pattern of a parent that is worth so much. */
+  private *listed<Q>(p: number, dual: readonly number[], least: number, say: () => Q): LongWork<Q, readonly Column[] | undefined> {
+    const { prepared, demand } = this.task;
+    const { room, sizes } = prepared[p]!;
+    const charge = dual.map((value, i) => Math.min(value, this.charges[p]![i]!));
+    const left = dual.map((value, i) => value - charge[i]!);
+    const table = yield* said(fillTable(room, sizes, sizes.map(({ piece }) => left[piece]!)), say);
+    if (!table.complete) return undefined;
+    const listed: readonly Listed[] | undefined = yield* said(
+      listPatterns({
+        room,
+        sizes,
+        worth: left,
+        table,
+        most: demand,
+        least: least * (1 - 1e-12) - dot(charge, demand),
+        joins: MOST_JOINS,
+      }),
+      say,
+    );
+    return listed?.flatMap(({ counts, pattern }) =>
+      dot(counts, dual) >= least * (1 - 1e-12) ? [{ parent: p, counts, pattern }] : [],
+    );
+  }
+
+  /** The same worths for every parent: what is cut off by them. */
+  private *ruleOf<Q>(dual: readonly number[], used: readonly number[], reach: readonly number[], say: () => Q): LongWork<Q, CountRule> {
+    const { prepared, demand } = this.task;
+    const reached: number[] = [];
+    for (const p of prepared.keys()) {
+      const k = used.indexOf(p);
+      reached[p] = k >= 0 ? reach[k]! : (yield* this.price(p, dual, 0, 3, say)).bound;
+    }
+    return { reached, need: dot(dual, demand) };
+  }
+
+  /** Whether so many sheets really hold the need: every pattern that a packing could use is listed, then gone through. */
+  private *packing<Q>(
+    counts: readonly number[],
+    used: readonly number[],
+    dual: readonly number[],
+    reach: readonly number[],
+    say: () => Q,
+  ): LongWork<Q, Outcome> {
+    const { demand } = this.task;
+    const quick = this.rounded(counts, used);
+    if (quick) return { kind: 'packed', used: quick };
+    const slack = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0) - dot(dual, demand);
+    const lists: (readonly Column[])[] = [];
+    for (const [k, p] of used.entries()) {
+      const listed = yield* this.listed(p, dual, Math.max(0, reach[k]! - slack * (1 + 1e-9) - 1e-12), say);
+      if (!listed || listed.length > MOST_LISTED) return { kind: 'undecided' };
+      lists[k] = [...listed].sort((a, b) => dot(b.counts, dual) - dot(a.counts, dual));
+    }
+    const found = packed({ demand, dual, reach, slack, lists, sheets: used.map((p) => counts[p]!) });
+    if (found === 'stopped') {
+      const solved = this.rounded(counts, used, lists.flat());
+      return solved ? { kind: 'packed', used: solved } : { kind: 'undecided' };
+    }
+    return found ? { kind: 'packed', used: found } : { kind: 'too-few' };
+  }
+}
+
+/** From here on a choice of sheets may hold the need: whole patterns of those at hand are tried. */
+const THETA_ENOUGH = 1 + 1e-7;
+/** Every so many rounds. */
+const TRY_EVERY = 3;
+
+interface PackingTask {
+  readonly demand: readonly number[];
+  readonly dual: readonly number[];
+  /** by used parent */
+  readonly reach: readonly number[];
+  readonly sheets: readonly number[];
+  readonly lists: readonly (readonly Column[])[];
+  readonly slack: number;
+}
+
+/**
+ * Depth first, sheet after sheet, the best patterns of a parent first and never an earlier one after a later. What a pattern is worth less than its parent reaches, and what it
+ * holds beyond the need, is lost; more than the slack cannot be.
+ */
+function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): readonly Column[] | 'stopped' | undefined {
+  const left = [...demand];
+  const taken: Column[] = [];
+  const worths = lists.map((list) => list.map(({ counts }) => dot(counts, dual)));
+  const greatest = lists.map((list) => demand.map((_, i) => list.reduce((most, { counts }) => Math.max(most, counts[i]!), 0)));
+  let nodes = 0;
+  const tolerance = 1e-9 * dot(dual, demand) + 1e-12;
+  const choose = (k: number, done: number, from: number, loss: number): boolean | 'stopped' => {
+    if (left.every((n) => n <= 0)) return true;
+    if (k === lists.length) return false;
+    if (done === sheets[k]) return choose(k + 1, 0, 0, loss);
+    if (++nodes > MOST_NODES) return 'stopped';
+    for (let i = 0; i < left.length; i++) {
+      if (left[i]! <= 0) continue;
+      let hold = (sheets[k]! - done) * greatest[k]![i]!;
+      for (let other = k + 1; other < lists.length; other++) hold += sheets[other]! * greatest[other]![i]!;
+      if (hold < left[i]!) return false;
+    }
+    const list = lists[k]!;
+    for (let j = from; j < list.length; j++) {
+      const short = reach[k]! - worths[k]![j]!;
+      if (loss + short > slack + tolerance) break;
+      const { counts } = list[j]!;
+      let over = 0;
+      for (let i = 0; i < left.length; i++) if (counts[i]! > left[i]!) over += (counts[i]! - Math.max(0, left[i]!)) * dual[i]!;
+      if (loss + short + over > slack + tolerance) continue;
+      const before = [...left];
+      for (let i = 0; i < left.length; i++) left[i] = Math.max(0, left[i]! - counts[i]!);
+      taken.push(list[j]!);
+      const within = choose(k, done + 1, j, loss + short + over);
+      if (within) return within;
+      taken.pop();
+      for (let i = 0; i < left.length; i++) left[i] = before[i]!;
+    }
+    return false;
+  };
+  const outcome = choose(0, 0, 0, 0);
+  return outcome === 'stopped' ? 'stopped' : outcome ? taken : undefined;
+}
+
+const dot = (one: readonly number[], other: readonly number[]): number => one.reduce((sum, value, i) => sum + value * other[i]!, 0);
+
+/** Passes on that work inside goes on. */
+function* said<P, R, Q>(work: LongWork<P, R>, say: () => Q): LongWork<Q, R> {
+  let step = work.next();
+  for (; !step.done; step = work.next()) yield say();
+  return step.value;
+}
