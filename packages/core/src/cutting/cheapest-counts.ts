@@ -23,7 +23,14 @@ export interface CheapestCounts {
  * The cheapest whole numbers of sheets that obey every rule and lie within no choice that is known to hold too little. Undefined: none costs less; `stopped`: there are too many.
  * What costs nothing is all taken. Gone through with the dearest parent first; from any rule r what is still needed costs at least need_r ÷ (the most that a unit of money reaches with the parents that are left).
  */
-export function cheapestCounts({ rules, tooFew, price, stock, below, most }: CountsTask): CheapestCounts | 'stopped' | undefined {
+export function cheapestCounts({
+  rules,
+  tooFew,
+  price,
+  stock,
+  below,
+  most,
+}: CountsTask): CheapestCounts | 'stopped' | undefined {
   const order = [...price.keys()].sort((a, b) => price[b]! - price[a]!);
   const left = rules.map(({ need }) => need * (1 - 1e-9));
   /** from each place in the order on: the most that any parent still to come reaches for its price, rule by rule */

@@ -8,6 +8,8 @@ export interface LinearProgram {
   readonly rows: readonly { readonly least?: number; readonly most?: number }[];
   /** only whole values */
   readonly whole: boolean;
+  /** branches looked at, at most; left out: a few hundred */
+  readonly branches?: number;
 }
 
 export interface LinearAnswer {
@@ -42,7 +44,7 @@ export const solveWith =
   (highs: HighsLike): SolveLinear =>
   (program) => {
     const solution = highs.solve(lpText(program), {
-      ...(program.whole ? { mip_rel_gap: 0, mip_abs_gap: 0, mip_max_nodes: MOST_BRANCHES } : {}),
+      ...(program.whole ? { mip_rel_gap: 0, mip_abs_gap: 0, mip_max_nodes: program.branches ?? MOST_BRANCHES } : {}),
       random_seed: 8,
     }) as HighsSolution;
     const values = program.columns.map((_, j) => solution.Columns[`x${j}`]?.Primal ?? 0);

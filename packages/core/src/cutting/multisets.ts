@@ -45,6 +45,10 @@ const LAGRANGE_STEPS = 10;
 const MOST_JOINS = 6_000_000;
 const MOST_LISTED = 6_000;
 const MOST_NODES = 3_000_000;
+/** More patterns than this are not handed to the solver at once. */
+const MOST_SOLVED = 1200;
+const [FEW_BRANCHES, MOST_BRANCHES] = [100, 3000];
+const SHARES = [0.1, 0.2, 0.35, 0.55];
 /** Twice as far below the bound each time that nothing was found. */
 const FIRST_STEP = 0.002;
 
@@ -151,7 +155,7 @@ class Search {
       const most = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0);
       if (most < need * (1 - 1e-9)) return { kind: 'rule', rule: yield* this.ruleOf(dual, used, reach, say) };
       if (theta >= THETA_ENOUGH && round % TRY_EVERY === 0) {
-        const whole = this.rounded(counts, used);
+        const whole = this.rounded(counts, used, FEW_BRANCHES);
         if (whole) return { kind: 'packed', used: whole };
       }
       if (added > 0) continue;
@@ -175,7 +179,12 @@ class Search {
   }
 
   /** Maximise the share of the need that so many sheets hold, or choose whole patterns that hold all of it. */
-  private program(counts: readonly number[], used: readonly number[], whole: boolean, columns = this.columns): LinearProgram {
+  private program(
+    counts: readonly number[],
+    used: readonly number[],
+    whole: boolean,
+    columns = this.columns,
+  ): LinearProgram {
     const { demand } = this.task;
     const mine = columns.filter(({ parent }) => counts[parent]! > 0);
     const patterns = mine.map((column) => ({
@@ -194,18 +203,20 @@ class Search {
       : {
           whole,
           rows: [...demand.map(() => ({ least: 0 })), ...used.map((p) => ({ most: counts[p]! }))],
-          columns: [
-            ...patterns,
-            { cost: -1, entries: demand.map((d, i) => [i, -d] as const) },
-          ],
+          columns: [...patterns, { cost: -1, entries: demand.map((d, i) => [i, -d] as const) }],
         };
   }
 
   /** Whole patterns of those at hand that hold the need; undefined: the solver found none. */
-  private rounded(counts: readonly number[], used: readonly number[], columns = this.columns): readonly Column[] | undefined {
+  private rounded(
+    counts: readonly number[],
+    used: readonly number[],
+    branches: number,
+    columns = this.columns,
+  ): readonly Column[] | undefined {
     const { demand, solve } = this.task;
     const mine = columns.filter(({ parent }) => counts[parent]! > 0);
-    const decided = solve(this.program(counts, used, true, columns));
+    const decided = solve({ ...this.program(counts, used, true, columns), branches });
     const times = decided.values.slice(0, mine.length);
     const taken = mine.flatMap((column, j) => new Array<Column>(Math.max(0, times[j] ?? 0)).fill(column));
     const holds = demand.every((d, i) => taken.reduce((sum, column) => sum + column.counts[i]!, 0) >= d);
@@ -217,7 +228,13 @@ class Search {
    * What one sheet can hold of some worths at most, no more of a piece counting than is needed: surplus of piece i is charged λᵢ, its need refunded; any λ gives a bound (Lagrangian relaxation; Beasley,
    * Operations Research 33, 1985), moved along the surplus of the pattern found (Held, Wolfe & Crowder, Mathematical Programming 6, 1974). Ends where nothing more than `enough` can be had, or something is.
    */
-  private *price<Q>(p: number, dual: readonly number[], enough: number, steps: number, say: () => Q): LongWork<Q, Priced> {
+  private *price<Q>(
+    p: number,
+    dual: readonly number[],
+    enough: number,
+    steps: number,
+    say: () => Q,
+  ): LongWork<Q, Priced> {
     const { prepared, demand } = this.task;
     const { room, sizes } = prepared[p]!;
     let charge = dual.map((value, i) => Math.min(value, this.charges[p]![i]!));
@@ -226,7 +243,14 @@ class Search {
     let reach = 1;
     for (let step = 0; step < steps; step++) {
       const left = dual.map((value, i) => value - charge[i]!);
-      const table = yield* said(fillTable(room, sizes, sizes.map(({ piece }) => left[piece]!)), say);
+      const table = yield* said(
+        fillTable(
+          room,
+          sizes,
+          sizes.map(({ piece }) => left[piece]!),
+        ),
+        say,
+      );
       const above = table.complete ? tableValue(table) + dot(charge, demand) : Infinity;
       if (above < bound) [bound, kept] = [above, charge];
       else reach /= 1.6;
@@ -273,12 +297,24 @@ class Search {
   }
 
   /** Every pattern of a parent that is worth so much. */
-  private *listed<Q>(p: number, dual: readonly number[], least: number, say: () => Q): LongWork<Q, readonly Column[] | undefined> {
+  private *listed<Q>(
+    p: number,
+    dual: readonly number[],
+    least: number,
+    say: () => Q,
+  ): LongWork<Q, readonly Column[] | undefined> {
     const { prepared, demand } = this.task;
     const { room, sizes } = prepared[p]!;
     const charge = dual.map((value, i) => Math.min(value, this.charges[p]![i]!));
     const left = dual.map((value, i) => value - charge[i]!);
-    const table = yield* said(fillTable(room, sizes, sizes.map(({ piece }) => left[piece]!)), say);
+    const table = yield* said(
+      fillTable(
+        room,
+        sizes,
+        sizes.map(({ piece }) => left[piece]!),
+      ),
+      say,
+    );
     if (!table.complete) return undefined;
     const listed: readonly Listed[] | undefined = yield* said(
       listPatterns({
@@ -298,7 +334,12 @@ class Search {
   }
 
   /** The same worths for every parent: what is cut off by them. */
-  private *ruleOf<Q>(dual: readonly number[], used: readonly number[], reach: readonly number[], say: () => Q): LongWork<Q, CountRule> {
+  private *ruleOf<Q>(
+    dual: readonly number[],
+    used: readonly number[],
+    reach: readonly number[],
+    say: () => Q,
+  ): LongWork<Q, CountRule> {
     const { prepared, demand } = this.task;
     const reached: number[] = [];
     for (const p of prepared.keys()) {
@@ -317,18 +358,32 @@ class Search {
     say: () => Q,
   ): LongWork<Q, Outcome> {
     const { demand } = this.task;
-    const quick = this.rounded(counts, used);
+    const quick = this.rounded(counts, used, FEW_BRANCHES);
     if (quick) return { kind: 'packed', used: quick };
     const slack = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0) - dot(dual, demand);
-    const lists: (readonly Column[])[] = [];
-    for (const [k, p] of used.entries()) {
-      const listed = yield* this.listed(p, dual, Math.max(0, reach[k]! - slack * (1 + 1e-9) - 1e-12), say);
-      if (!listed || listed.length > MOST_LISTED) return { kind: 'undecided' };
-      lists[k] = [...listed].sort((a, b) => dot(b.counts, dual) - dot(a.counts, dual));
+    const within = function* (this: Search, share: number): LongWork<Q, readonly (readonly Column[])[] | undefined> {
+      const lists: (readonly Column[])[] = [];
+      for (const [k, p] of used.entries()) {
+        const listed = yield* this.listed(p, dual, Math.max(0, reach[k]! - share * slack * (1 + 1e-9) - 1e-12), say);
+        if (!listed || listed.length > MOST_LISTED) return undefined;
+        lists[k] = [...listed].sort((a, b) => dot(b.counts, dual) - dot(a.counts, dual));
+      }
+      return lists;
+    }.bind(this);
+    // A packing loses the slack in all, so most of its sheets lose little: those that lose least first.
+    for (const share of SHARES) {
+      const lists = yield* within(share);
+      if (!lists) break;
+      lists.flat().forEach((column) => this.add(column));
+      if (lists.flat().length > MOST_SOLVED) break;
+      const solved = this.rounded(counts, used, MOST_BRANCHES);
+      if (solved) return { kind: 'packed', used: solved };
     }
+    const lists = yield* within(1);
+    if (!lists) return { kind: 'undecided' };
     const found = packed({ demand, dual, reach, slack, lists, sheets: used.map((p) => counts[p]!) });
     if (found === 'stopped') {
-      const solved = this.rounded(counts, used, lists.flat());
+      const solved = this.rounded(counts, used, MOST_BRANCHES, lists.flat());
       return solved ? { kind: 'packed', used: solved } : { kind: 'undecided' };
     }
     return found ? { kind: 'packed', used: found } : { kind: 'too-few' };
@@ -358,7 +413,9 @@ function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): rea
   const left = [...demand];
   const taken: Column[] = [];
   const worths = lists.map((list) => list.map(({ counts }) => dot(counts, dual)));
-  const greatest = lists.map((list) => demand.map((_, i) => list.reduce((most, { counts }) => Math.max(most, counts[i]!), 0)));
+  const greatest = lists.map((list) =>
+    demand.map((_, i) => list.reduce((most, { counts }) => Math.max(most, counts[i]!), 0)),
+  );
   let nodes = 0;
   const tolerance = 1e-9 * dot(dual, demand) + 1e-12;
   const choose = (k: number, done: number, from: number, loss: number): boolean | 'stopped' => {
@@ -378,7 +435,8 @@ function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): rea
       if (loss + short > slack + tolerance) break;
       const { counts } = list[j]!;
       let over = 0;
-      for (let i = 0; i < left.length; i++) if (counts[i]! > left[i]!) over += (counts[i]! - Math.max(0, left[i]!)) * dual[i]!;
+      for (let i = 0; i < left.length; i++)
+        if (counts[i]! > left[i]!) over += (counts[i]! - Math.max(0, left[i]!)) * dual[i]!;
       if (loss + short + over > slack + tolerance) continue;
       const before = [...left];
       for (let i = 0; i < left.length; i++) left[i] = Math.max(0, left[i]! - counts[i]!);
@@ -394,7 +452,8 @@ function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): rea
   return outcome === 'stopped' ? 'stopped' : outcome ? taken : undefined;
 }
 
-const dot = (one: readonly number[], other: readonly number[]): number => one.reduce((sum, value, i) => sum + value * other[i]!, 0);
+const dot = (one: readonly number[], other: readonly number[]): number =>
+  one.reduce((sum, value, i) => sum + value * other[i]!, 0);
 
 /** Passes on that work inside goes on. */
 function* said<P, R, Q>(work: LongWork<P, R>, say: () => Q): LongWork<Q, R> {
