@@ -1,9 +1,18 @@
 import { fail, ok, type Result } from '../result.ts';
 import { finish, type LongWork } from '../long-work.ts';
-import { buildUp } from './build-up.ts';
+import { bestWithin, chargedBound } from './bounded.ts';
 import { labour, layOut, trimCuts, type Cut, type CutPiece, type CutRect, type LaidOut } from './lay-out.ts';
 import { laidSizes, workable, type CutTask, type CuttingProblem, type LaidSize } from './parent.ts';
-import { countPieces, fillTable, tableValue, transposed, transposedSize, type Pattern, type Room } from './pattern.ts';
+import {
+  countPieces,
+  fillTable,
+  tableValue,
+  transposed,
+  transposedSize,
+  without,
+  type Pattern,
+  type Room,
+} from './pattern.ts';
 
 export interface CuttingPlan {
   readonly parent: string;
@@ -18,9 +27,6 @@ export interface CuttingPlan {
   /** the same as a tree of cuts, in lengths with the gap added */
   readonly pattern: Pattern;
 }
-
-/** Joins tried before an answer with limits is given as the best found (a few seconds of a slow machine). */
-const MOST_JOINS = 30_000_000;
 
 /** Patterns whose table is larger than this are not searched a second time for fewer marks. */
 const SMALL_TABLE = 400_000;
@@ -73,21 +79,32 @@ function* searched(task: CutTask, how: 'exact' | 'quick'): LongWork<number, Resu
   const wanted = most.reduce((sum, n, i) => sum + (worthOf[i]! === 0 ? 0 : n * worthOf[i]!), 0);
   const relaxed = Math.min(table.complete ? tableValue(table) : areaBound(task, worthOf), wanted);
   if (how === 'quick' || valueOf(start) >= relaxed) return ok(planOf(task, room, [start], relaxed));
-  const built = yield* buildUp({
-    room,
-    sizes,
-    worth,
-    most,
-    table: yield* fillTable(room, sizes, worth, true),
-    beyond: valueOf(start),
-    want: 'best',
-    joins: MOST_JOINS,
-  });
-  const best = built.builds[0]?.pattern ?? start;
-  // With a longest cut the joins are only those whose every cut is short enough in this one order.
-  const sure = built.exhausted && room.longest >= Math.max(room.width, room.height);
-  return ok(planOf(task, room, [best], sure ? valueOf(best) : relaxed));
+  const worths = worthOf.map((value, i) => (most[i] === 0 ? 0 : value));
+  const bounded = { room, sizes, most: most.map((n, i) => Math.min(n, mostInRoom(room, sizes, i))) };
+  const [enough, progress] = [valueOf(start), () => 0.5];
+  const grain = 2 ** Math.floor(Math.log2(Math.max(...worths)) - 30);
+  const from = { charge: worths.map(() => 0), enough, steps: LAGRANGE_STEPS, grain };
+  const charged = yield* chargedBound(bounded, worths, from, progress);
+  const found = charged.best && charged.best.worth > enough ? charged.best : undefined;
+  const exact = yield* bestWithin(
+    bounded,
+    worths,
+    { bound: Math.min(charged.bound, relaxed), charge: charged.charge, enough: found?.worth ?? enough },
+    progress,
+  );
+  const [best = found] = exact.better;
+  const pattern = best ? without(best.pattern(), [...most]) : start;
+  return ok(planOf(task, room, [pattern], exact.decided ? valueOf(pattern) : Math.min(exact.reach, relaxed)));
 }
+
+/** Of a bounded room, how often charges are moved before patterns are listed. */
+const LAGRANGE_STEPS = 30;
+
+/** No more of a piece than its area has room for. */
+const mostInRoom = (room: Room, sizes: readonly LaidSize[], piece: number): number => {
+  const size = sizes.find((one) => one.piece === piece);
+  return size ? Math.floor((room.width * room.height) / (size.width * size.height)) : 0;
+};
 
 export interface Prepared {
   readonly room: Room;

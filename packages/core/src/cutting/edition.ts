@@ -1,13 +1,13 @@
 import type { FormProblem } from '../forms/form.ts';
 import { fail, ok, type Result } from '../result.ts';
 import type { LongWork } from '../long-work.ts';
-import { buildUp } from './build-up.ts';
+import { chargedBound, listWorth, said, type BoundedRoom } from './bounded.ts';
 import { cuttingWork, planOf, prepare, type CuttingPlan, type Prepared } from './cutting-plan.ts';
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
 import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
-import { multisetWork } from './multisets.ts';
+import { multisetWork, type Column } from './multisets.ts';
 import { leastCost, type CountRule } from './sheet-counts.ts';
-import { countPieces, fillTable, tableValue, type Pattern, type PatternTable } from './pattern.ts';
+import { countPieces, fillTable, tableValue, without, type Pattern } from './pattern.ts';
 
 /** A parent that can be bought or is at hand. */
 export interface StockedParent extends Parent {
@@ -57,19 +57,10 @@ export interface EditionProgress {
   readonly bound: number;
 }
 
-/** A pattern of one parent that may be cut any number of times. */
-interface Column {
-  readonly parent: number;
-  readonly counts: readonly number[];
-  readonly pattern: Pattern;
-}
-
 /** Rounds of the column generation: more than these sizes take. */
 const MOST_ROUNDS = 60;
 /** Steps by which the price of surplus is found. */
 const SURPLUS_STEPS = 12;
-/** Joins tried for each parent when every pattern that could still help is listed. */
-const MOST_JOINS = 600_000;
 /** More listed patterns than this are not handed to the solver at once. */
 const MOST_COLUMNS = 500;
 
@@ -148,7 +139,7 @@ export function* editionWork(
   for (const worths of [byArea, ...alone, ...pairs]) {
     const reached: number[] = [];
     for (const { room, sizes } of prepared) {
-      const table = yield* told(
+      const table = yield* said(
         fillTable(
           room,
           sizes,
@@ -172,7 +163,7 @@ export function* editionWork(
     for (const [i] of pieces.entries()) {
       const own = sizes.filter(({ piece }) => piece === i);
       if (own.length === 0) continue;
-      const table = yield* told(
+      const table = yield* said(
         fillTable(
           room,
           own,
@@ -230,14 +221,14 @@ export function* editionWork(
 
   // Choices of sheets in the order of their cost, each packed or refuted.
   if (cost < Infinity) {
-    const multisets = yield* told(
+    const multisets = yield* said(
       multisetWork({
         prepared,
         demand,
         price,
         stock,
         rules,
-        columns: columns.list.map(({ parent, counts, pattern }) => ({ parent, counts, pattern: () => pattern })),
+        columns: columns.list,
         below: cost,
         solve,
       }),
@@ -246,8 +237,8 @@ export function* editionWork(
     bound = Math.max(bound, multisets.bound);
     if (multisets.found) {
       const times = new Map<number, number>();
-      for (const { parent, counts, pattern } of multisets.found.used) {
-        const j = columns.add({ parent, counts, pattern: pattern() });
+      for (const column of multisets.found.used) {
+        const j = columns.add(column);
         times.set(j, (times.get(j) ?? 0) + 1);
       }
       offer(columns.list.map((_, j) => times.get(j) ?? 0));
@@ -261,7 +252,8 @@ export function* editionWork(
   let values: readonly number[] = demand.map(() => 0);
   let slack: readonly number[] = price.map(() => 0);
   let lowest = -Infinity;
-  const charges: (readonly number[] | undefined)[] = price.map(() => undefined);
+  const charges: (readonly number[])[] = price.map(() => demand.map(() => 0));
+  const boundedRoom = (p: number): BoundedRoom => ({ ...prepared[p]!, most: demand });
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const relaxed = solve(program(false));
     if (relaxed.status !== 'optimal') return fail({ code: 'not-enough-paper' });
@@ -271,7 +263,7 @@ export function* editionWork(
     let added = 0;
     for (const [p, { room, sizes }] of prepared.entries()) {
       const worth = sizes.map(({ piece }) => dual[piece]!);
-      const table = yield* told(fillTable(room, sizes, worth), () => now('bounding'));
+      const table = yield* said(fillTable(room, sizes, worth), () => now('bounding'));
       reached[p] = table.complete ? tableValue(table) : Infinity;
       const owed = stock[p]! < Infinity ? relaxed.duals[demand.length + stocked.indexOf(p)]! : 0;
       const worthIt = price[p]! - owed + 1e-7 * Math.max(1, price[p]!);
@@ -281,21 +273,11 @@ export function* editionWork(
         continue;
       }
       // More of a piece than the edition needs made it worth so much: what is surplus is made to cost.
-      const proper = yield* withoutSurplus(
-        (worths) =>
-          told(
-            fillTable(
-              room,
-              sizes,
-              sizes.map(({ piece }) => worths[piece]!),
-            ),
-            () => now('bounding'),
-          ),
-        { dual, demand, enough: worthIt, grain, charge: charges[p] },
-      );
+      const from = { charge: charges[p]!, enough: worthIt, steps: SURPLUS_STEPS, grain };
+      const proper = yield* chargedBound(boundedRoom(p), dual, from, () => now('bounding'));
       charges[p] = proper.charge;
       // Even one that does not pay by itself may do so with others.
-      if (proper.best && columns.isNew(columnOf(p, proper.best, demand))) added++;
+      if (proper.best && columns.isNew({ parent: p, ...proper.best })) added++;
       reached[p] = Math.min(reached[p], proper.bound);
     }
     rules.push({ reached, need: dual.reduce((sum, value, i) => sum + value * demand[i]!, 0) });
@@ -321,17 +303,11 @@ export function* editionWork(
     const ceiling = Math.min(cost, worst);
     const listed: Column[] = [];
     let all = true;
-    for (const [p, { room, sizes }] of prepared.entries()) {
-      const worth = sizes.map(({ piece }) => values[piece]!);
-      const beyond = price[p]! - slack[p]! - (ceiling - lowest);
-      const table = yield* told(fillTable(room, sizes, worth, true), () => now('proving'));
-      if (!table.complete || room.longest < Math.max(room.width, room.height)) all = false;
-      const built = yield* told(
-        buildUp({ room, sizes, worth, most: demand, table, beyond, want: 'all', joins: MOST_JOINS }),
-        () => now('proving'),
-      );
-      all &&= built.exhausted;
-      listed.push(...greatest(built.builds).map(({ counts, pattern }) => ({ parent: p, counts, pattern })));
+    for (const p of prepared.keys()) {
+      const least = price[p]! - slack[p]! - (ceiling - lowest);
+      const found = yield* listWorth(boundedRoom(p), values, { charge: charges[p]!, least }, () => now('proving'));
+      if (!found) all = false;
+      listed.push(...(found ?? []).map((one) => ({ parent: p, ...one })));
       yield now('proving');
     }
     if (listed.length <= MOST_COLUMNS) {
@@ -365,76 +341,16 @@ class Columns {
   }
 }
 
-interface SurplusTask {
-  readonly dual: readonly number[];
-  readonly demand: readonly number[];
-  /** more than this is worth a new column */
-  readonly enough: number;
-  readonly grain: number;
-  /** where the last round ended for this parent */
-  readonly charge: readonly number[] | undefined;
-}
-
-/**
- * What a parent can hold of use, when no more of each piece counts than the edition needs. A surplus of piece i is charged λᵢ ≥ 0
- * and the need of it refunded: max Σ(πᵢ − λᵢ)aᵢ + Σ λᵢdᵢ bounds every pattern within the needs, for any λ (Lagrangian relaxation;
- * Beasley, Operations Research 33, 1985, for cutting). λ follows the surplus of the pattern found (subgradient steps after
- * Held, Wolfe & Crowder, Mathematical Programming 6, 1974).
- */
-function* withoutSurplus(
-  price: (worths: readonly number[]) => LongWork<EditionProgress, PatternTable>,
-  { dual, demand, enough, grain, charge: before }: SurplusTask,
-): LongWork<
-  EditionProgress,
-  { readonly bound: number; readonly charge: readonly number[]; readonly best: Pattern | undefined }
-> {
-  let charge = dual.map((value, i) => Math.min(value, before?.[i] ?? 0));
-  let bound = Infinity;
-  let reach = 1;
-  let most = 0;
-  let best: Pattern | undefined;
-  for (let step = 0; step < SURPLUS_STEPS; step++) {
-    const table = yield* price(dual.map((value, i) => Math.max(0, value - charge[i]!)));
-    if (!table.complete) return { bound, charge, best };
-    // A piece charged more than it is worth is left out, and its need is refunded at its worth only.
-    const refund = charge.reduce((sum, value, i) => sum + Math.min(value, dual[i]!) * demand[i]!, 0);
-    const above = tableValue(table) + refund;
-    if (above < bound - 1e-9 * bound) bound = above;
-    else reach /= 1.5;
-    if (bound <= enough) return { bound, charge, best };
-    const pattern = table.best();
-    const counts = countPieces(pattern, demand.length);
-    const useful = counts.reduce((sum, n, i) => sum + Math.min(n, demand[i]!) * dual[i]!, 0);
-    if (useful > most) [most, best] = [useful, pattern];
-    if (useful > enough) return { bound, charge, best };
-    const surplus = counts.map((n, i) => (n > demand[i]! || charge[i]! > 0 ? n - demand[i]! : 0));
-    const size = surplus.reduce((sum, n) => sum + n * n, 0);
-    if (size === 0) return { bound, charge, best };
-    const by = (reach * (above - Math.max(useful, enough * 0.98))) / size;
-    charge = charge.map((value, i) =>
-      Math.min(dual[i]!, Math.max(0, Math.floor((value + by * surplus[i]!) / grain) * grain)),
-    );
-  }
-  return { bound, charge, best };
-}
-
 /** More of a piece than is needed counts for nothing. */
 const columnOf = (parent: number, pattern: Pattern, demand: readonly number[]): Column => ({
   parent,
   counts: countPieces(pattern, demand.length).map((n, i) => Math.min(n, demand[i]!)),
-  pattern,
+  pattern: () => pattern,
 });
 
 const covers = (times: readonly number[], columns: readonly Column[], demand: readonly number[]): boolean =>
   times.length === columns.length &&
   demand.every((n, i) => columns.reduce((sum, { counts }, j) => sum + counts[i]! * times[j]!, 0) >= n);
-
-/** Passes on the progress of work inside. */
-function* told<P, R, Q>(work: LongWork<P, R>, say: () => Q): LongWork<Q, R> {
-  let step = work.next();
-  for (; !step.done; step = work.next()) yield say();
-  return step.value;
-}
 
 /**
  * A bound from any prices of pieces π ≥ 0 (Farley, Operations Research 38, 1990): scaled by θ until no pattern of a parent that
@@ -482,15 +398,6 @@ function nextSum(least: number, price: readonly number[], most: number): number 
 
 const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
 
-/** Only choices that no other one contains. */
-function greatest<B extends { readonly counts: readonly number[] }>(builds: readonly B[]): readonly B[] {
-  const total = (one: B) => one.counts.reduce((sum, n) => sum + n, 0);
-  const kept: B[] = [];
-  for (const one of [...builds].sort((a, b) => total(b) - total(a)))
-    if (!kept.some((more) => one.counts.every((n, i) => n <= more.counts[i]!))) kept.push(one);
-  return kept;
-}
-
 /** What a round of greedy sheets is fond of: factors of worth. */
 interface Taste {
   readonly parent: readonly number[];
@@ -536,12 +443,13 @@ function* greedySheets(
         most: left[i]!,
         value: (piece.width / 1e6) * (piece.height / 1e6) * taste.piece[i]!,
       }));
-      const plan = yield* told(cuttingWork({ ...base, pieces }, 'quick'), say);
+      const plan = yield* said(cuttingWork({ ...base, pieces }, 'quick'), say);
       if (!plan.ok || plan.value.pieces.length === 0) continue;
       const merit = (plan.value.value / (parent.price + 1e-9)) * taste.parent[p]!;
       if (best && merit <= best.merit) continue;
       const counts = base.pieces.map(({ id }) => plan.value.counts[id] ?? 0);
-      best = { column: { parent: p, counts, pattern: plan.value.pattern }, merit };
+      const { pattern } = plan.value;
+      best = { column: { parent: p, counts, pattern: () => pattern }, merit };
     }
     if (!best) return undefined;
     // The same sheet again, as long as what it holds is still needed.
@@ -591,7 +499,9 @@ function cutOut(
   const left = [...demand];
   const alike = new Map<string, { parent: number; pattern: Pattern; times: number }>();
   times.forEach((n, j) => {
-    const { parent, pattern, counts } = columns[j]!;
+    const { parent, counts } = columns[j]!;
+    const pattern = n > 0 ? columns[j]!.pattern() : undefined;
+    if (!pattern) return;
     for (let done = 0; done < n;) {
       // As long as all of it is needed the sheets are alike; only the last ones are looked at one by one.
       const whole = Math.min(n - done, timesWithin(countPieces(pattern, counts.length), left));
@@ -613,20 +523,3 @@ function cutOut(
 /** How often all of these pieces are still wanted. */
 const timesWithin = (counts: readonly number[], left: readonly number[]): number =>
   Math.min(...counts.flatMap((n, i) => (n > 0 ? [Math.floor(left[i]! / n)] : [])));
-
-/** A pattern with no more of each piece than is left, which it lessens. */
-function without(pattern: Pattern, left: number[]): Pattern {
-  switch (pattern.kind) {
-    case 'offcut':
-      return pattern;
-    case 'piece':
-      if (left[pattern.size.piece]! <= 0) return { kind: 'offcut' };
-      left[pattern.size.piece]!--;
-      return pattern;
-    case 'upright':
-    case 'level': {
-      const [one, other] = [without(pattern.first, left), without(pattern.second, left)];
-      return one.kind === 'offcut' && other.kind === 'offcut' ? one : { ...pattern, first: one, second: other };
-    }
-  }
-}

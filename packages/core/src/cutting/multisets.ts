@@ -1,9 +1,9 @@
 import type { LongWork } from '../long-work.ts';
+import { bestWithin, chargedBound, dot, listWorth, type BoundedRoom, type ChargedBound } from './bounded.ts';
 import { cheapestCounts, type TooFew } from './cheapest-counts.ts';
 import type { Prepared } from './cutting-plan.ts';
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
-import { listPatterns, type Listed } from './pattern-list.ts';
-import { countPieces, fillTable, tableValue, type Pattern } from './pattern.ts';
+import type { Pattern } from './pattern.ts';
 import type { CountRule } from './sheet-counts.ts';
 
 /** A pattern of one parent, and how many pieces of each size it holds that are needed. */
@@ -42,15 +42,14 @@ const MOST_MULTISETS = 400;
 const MOST_CHOICES = 400_000;
 const MOST_ROUNDS = 60;
 const LAGRANGE_STEPS = 10;
-const MOST_JOINS = 6_000_000;
 const MOST_LISTED = 6_000;
 const MOST_NODES = 3_000_000;
 /** More patterns than this are not handed to the solver at once. */
 const MOST_SOLVED = 1200;
 const [FEW_BRANCHES, MOST_BRANCHES] = [100, 3000];
 const SHARES = [0.1, 0.2, 0.35, 0.55];
-/** Twice as far below the bound each time that nothing was found. */
-const FIRST_STEP = 0.002;
+/** So many of the patterns that pay are taken at once. */
+const TAKEN = 12;
 
 /** What pieces are worth is counted in these: sums are exact, whatever their order. */
 const GRAIN = 2 ** -44;
@@ -104,13 +103,6 @@ type Outcome =
   | { readonly kind: 'packed'; readonly used: readonly Column[] }
   | { readonly kind: 'too-few' | 'undecided' };
 
-interface Priced {
-  readonly bound: number;
-  readonly charge: readonly number[];
-  readonly best: Column | undefined;
-  readonly worth: number;
-}
-
 /** Everything that is kept from one choice of sheets to the next. */
 class Search {
   private readonly task: MultisetsTask;
@@ -150,7 +142,7 @@ class Search {
         const enough = owed[k]! * (1 + 1e-9) + 1e-12;
         const priced = yield* this.price(p, dual, enough, LAGRANGE_STEPS, say);
         reach[k] = priced.bound;
-        if (priced.worth > enough && priced.best && this.add(priced.best)) added++;
+        if (priced.best && priced.best.worth > enough && this.add({ parent: p, ...priced.best })) added++;
       }
       const most = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0);
       if (most < need * (1 - 1e-9)) return { kind: 'rule', rule: yield* this.ruleOf(dual, used, reach, say) };
@@ -164,10 +156,11 @@ class Search {
       for (const [k, p] of used.entries()) {
         const enough = owed[k]! * (1 + 1e-9) + 1e-12;
         if (reach[k]! <= enough) continue;
-        const exact = yield* this.priceExactly(p, dual, reach[k]!, enough, say);
+        const from = { bound: reach[k]!, charge: this.charges[p]!, enough };
+        const exact = yield* bestWithin(this.room(p), dual, from, say);
         reach[k] = exact.reach;
         if (!exact.decided) missed = true;
-        for (const column of exact.better) if (this.add(column)) added++;
+        for (const one of exact.better.slice(0, TAKEN)) if (this.add({ parent: p, ...one })) added++;
       }
       const sure = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0);
       if (sure < need * (1 - 1e-9)) return { kind: 'rule', rule: yield* this.ruleOf(dual, used, reach, say) };
@@ -224,113 +217,23 @@ class Search {
     return holds && within ? taken : undefined;
   }
 
-  /**
-   * What one sheet can hold of some worths at most, no more of a piece counting than is needed: surplus of piece i is charged λᵢ, its need refunded; any λ gives a bound (Lagrangian relaxation; Beasley,
-   * Operations Research 33, 1985), moved along the surplus of the pattern found (Held, Wolfe & Crowder, Mathematical Programming 6, 1974). Ends where nothing more than `enough` can be had, or something is.
-   */
+  private room(p: number): BoundedRoom {
+    const { room, sizes } = this.task.prepared[p]!;
+    return { room, sizes, most: this.task.demand };
+  }
+
+  /** What one sheet of a parent can hold of some worths at most; the charges are kept for the next time. */
   private *price<Q>(
     p: number,
     dual: readonly number[],
     enough: number,
     steps: number,
     say: () => Q,
-  ): LongWork<Q, Priced> {
-    const { prepared, demand } = this.task;
-    const { room, sizes } = prepared[p]!;
-    let charge = dual.map((value, i) => Math.min(value, this.charges[p]![i]!));
-    let [bound, kept] = [Infinity, charge];
-    let [worth, best] = [0, undefined as Column | undefined];
-    let reach = 1;
-    for (let step = 0; step < steps; step++) {
-      const left = dual.map((value, i) => value - charge[i]!);
-      const table = yield* said(
-        fillTable(
-          room,
-          sizes,
-          sizes.map(({ piece }) => left[piece]!),
-        ),
-        say,
-      );
-      const above = table.complete ? tableValue(table) + dot(charge, demand) : Infinity;
-      if (above < bound) [bound, kept] = [above, charge];
-      else reach /= 1.6;
-      if (bound <= enough || !table.complete) break;
-      const pattern = table.best();
-      const cut = countPieces(pattern, demand.length);
-      const counts = cut.map((n, i) => Math.min(n, demand[i]!));
-      const useful = dot(counts, dual);
-      if (useful > worth) [worth, best] = [useful, { parent: p, counts, pattern: () => pattern }];
-      if (worth > enough) break;
-      const surplus = cut.map((n, i) => (n > demand[i]! || charge[i]! > 0 ? n - demand[i]! : 0));
-      const size = surplus.reduce((sum, n) => sum + n * n, 0);
-      if (size === 0) break;
-      const by = (reach * Math.max(0, above - Math.max(useful, enough * 0.98))) / size;
-      charge = charge.map((value, i) =>
-        Math.min(dual[i]!, Math.max(0, Math.floor((value + by * surplus[i]!) / GRAIN) * GRAIN)),
-      );
-    }
-    this.charges[p] = kept;
-    return { bound, charge: kept, best, worth };
-  }
-
-  /** From a bound downwards: the patterns that are worth most, as soon as some are worth more than enough; or that none is. */
-  private *priceExactly<Q>(
-    p: number,
-    dual: readonly number[],
-    bound: number,
-    enough: number,
-    say: () => Q,
-  ): LongWork<Q, { readonly reach: number; readonly better: readonly Column[]; readonly decided: boolean }> {
-    let reach = bound;
-    for (let step = FIRST_STEP; ; step *= 2.5) {
-      const least = Math.max(enough, bound - step * bound);
-      const listed = yield* this.listed(p, dual, least, say);
-      if (!listed) return { reach, better: [], decided: false };
-      const better = listed.filter((column) => dot(column.counts, dual) > enough);
-      if (better.length > 0) {
-        const top = better.sort((a, b) => dot(b.counts, dual) - dot(a.counts, dual));
-        return { reach: Math.max(least, dot(top[0]!.counts, dual)), better: top.slice(0, 12), decided: true };
-      }
-      reach = least;
-      if (least <= enough) return { reach, better: [], decided: true };
-    }
-  }
-
-  /** Every pattern of a parent that is worth so much. */
-  private *listed<Q>(
-    p: number,
-    dual: readonly number[],
-    least: number,
-    say: () => Q,
-  ): LongWork<Q, readonly Column[] | undefined> {
-    const { prepared, demand } = this.task;
-    const { room, sizes } = prepared[p]!;
-    const charge = dual.map((value, i) => Math.min(value, this.charges[p]![i]!));
-    const left = dual.map((value, i) => value - charge[i]!);
-    const table = yield* said(
-      fillTable(
-        room,
-        sizes,
-        sizes.map(({ piece }) => left[piece]!),
-      ),
-      say,
-    );
-    if (!table.complete) return undefined;
-    const listed: readonly Listed[] | undefined = yield* said(
-      listPatterns({
-        room,
-        sizes,
-        worth: left,
-        table,
-        most: demand,
-        least: least * (1 - 1e-12) - dot(charge, demand),
-        joins: MOST_JOINS,
-      }),
-      say,
-    );
-    return listed?.flatMap(({ counts, pattern }) =>
-      dot(counts, dual) >= least * (1 - 1e-12) ? [{ parent: p, counts, pattern }] : [],
-    );
+  ): LongWork<Q, ChargedBound> {
+    const from = { charge: this.charges[p]!, enough, steps, grain: GRAIN };
+    const priced = yield* chargedBound(this.room(p), dual, from, say);
+    this.charges[p] = priced.charge;
+    return priced;
   }
 
   /** The same worths for every parent: what is cut off by them. */
@@ -364,9 +267,10 @@ class Search {
     const within = function* (this: Search, share: number): LongWork<Q, readonly (readonly Column[])[] | undefined> {
       const lists: (readonly Column[])[] = [];
       for (const [k, p] of used.entries()) {
-        const listed = yield* this.listed(p, dual, Math.max(0, reach[k]! - share * slack * (1 + 1e-9) - 1e-12), say);
+        const least = Math.max(0, reach[k]! - share * slack * (1 + 1e-9) - 1e-12);
+        const listed = yield* listWorth(this.room(p), dual, { charge: this.charges[p]!, least }, say);
         if (!listed || listed.length > MOST_LISTED) return undefined;
-        lists[k] = [...listed].sort((a, b) => dot(b.counts, dual) - dot(a.counts, dual));
+        lists[k] = [...listed].sort((a, b) => b.worth - a.worth).map((one) => ({ parent: p, ...one }));
       }
       return lists;
     }.bind(this);
@@ -450,14 +354,4 @@ function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): rea
   };
   const outcome = choose(0, 0, 0, 0);
   return outcome === 'stopped' ? 'stopped' : outcome ? taken : undefined;
-}
-
-const dot = (one: readonly number[], other: readonly number[]): number =>
-  one.reduce((sum, value, i) => sum + value * other[i]!, 0);
-
-/** Passes on that work inside goes on. */
-function* said<P, R, Q>(work: LongWork<P, R>, say: () => Q): LongWork<Q, R> {
-  let step = work.next();
-  for (; !step.done; step = work.next()) yield say();
-  return step.value;
 }

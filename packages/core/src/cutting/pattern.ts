@@ -302,3 +302,20 @@ export function transposed(part: Pattern): Pattern {
 }
 
 export const transposedSize = (size: LaidSize): LaidSize => ({ ...size, width: size.height, height: size.width });
+
+/** A pattern with no more of each piece than is left, which it lessens. */
+export function without(pattern: Pattern, left: number[]): Pattern {
+  switch (pattern.kind) {
+    case 'offcut':
+      return pattern;
+    case 'piece':
+      if (left[pattern.size.piece]! <= 0) return { kind: 'offcut' };
+      left[pattern.size.piece]!--;
+      return pattern;
+    case 'upright':
+    case 'level': {
+      const [one, other] = [without(pattern.first, left), without(pattern.second, left)];
+      return one.kind === 'offcut' && other.kind === 'offcut' ? one : { ...pattern, first: one, second: other };
+    }
+  }
+}
