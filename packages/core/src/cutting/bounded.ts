@@ -51,10 +51,12 @@ export function* chargedBound<Q>(
     readonly steps: number;
     /** charges are multiples of it: sums stay exact where worths are too */
     readonly grain: number;
+    /** all steps, whatever is found */
+    readonly whole?: boolean;
   },
   say: () => Q,
 ): LongWork<Q, ChargedBound> {
-  const { enough, steps, grain } = from;
+  const { enough, steps, grain, whole = false } = from;
   let charge: readonly number[] = worths.map((value, i) => Math.min(value, from.charge[i]!));
   let [bound, kept] = [Infinity, charge];
   let best: Counted | undefined;
@@ -71,7 +73,7 @@ export function* chargedBound<Q>(
     const counts = cut.map((n, i) => Math.min(n, most[i]!));
     const worth = dot(counts, worths);
     if (worth > (best?.worth ?? 0)) best = { counts, worth, pattern: () => pattern };
-    if (best && best.worth > enough) break;
+    if (!whole && best && best.worth > enough) break;
     const surplus = cut.map((n, i) => (n > most[i]! || charge[i]! > 0 ? n - most[i]! : 0));
     const size = surplus.reduce((sum, n) => sum + n * n, 0);
     if (size === 0) break;

@@ -48,11 +48,17 @@ const MOST_NODES = 3_000_000;
 const MOST_SOLVED = 1200;
 const [FEW_BRANCHES, MOST_BRANCHES] = [100, 3000];
 const SHARES = [0.1, 0.2, 0.35, 0.55];
+/** So near to what a sheet is owed a bound is good enough to list from. */
+const NEAR = 1.01;
+/** How far worths are moved towards the areas of their pieces, and how often charges are moved then. */
+const TOWARDS_AREA = [0.25, 0.5, 0.75, 1];
+const MIXED_STEPS = 8;
 /** So many of the patterns that pay are taken at once. */
 const TAKEN = 12;
 
 /** What pieces are worth is counted in these: sums are exact, whatever their order. */
 const GRAIN = 2 ** -44;
+const grained = (value: number): number => Math.floor(value / GRAIN) * GRAIN;
 
 /**
  * The cheapest edition by going through choices of sheets in the order of their cost (multisets: so many of each parent). For one choice n the share θ of the need that
@@ -110,11 +116,15 @@ class Search {
   private readonly known = new Set<string>();
   /** by parent: what surplus was charged last */
   private readonly charges: (readonly number[])[];
+  private readonly areas: readonly number[];
+  private readonly area: number;
 
   constructor(task: MultisetsTask) {
     this.task = task;
     task.columns.forEach((column) => this.add(column));
     this.charges = task.prepared.map(() => task.demand.map(() => 0));
+    this.areas = task.demand.map((_, i) => areaOf(task, i));
+    this.area = dot(this.areas, task.demand);
   }
 
   private add(column: Column): boolean {
@@ -131,7 +141,7 @@ class Search {
     for (let round = 0; round < MOST_ROUNDS; round++) {
       const relaxed = solve(this.program(counts, used, false));
       if (relaxed.status !== 'optimal') return { kind: 'undecided' };
-      const dual = demand.map((_, i) => Math.max(0, Math.floor(relaxed.duals[i]! / GRAIN) * GRAIN));
+      const dual = demand.map((_, i) => Math.max(0, grained(relaxed.duals[i]!)));
       const need = dot(dual, demand);
       const owed = used.map((_, k) => Math.max(0, -relaxed.duals[demand.length + k]!));
       const theta = relaxed.values.at(-1)!;
@@ -151,6 +161,26 @@ class Search {
         if (whole) return { kind: 'packed', used: whole };
       }
       if (added > 0) continue;
+      // Worths from few patterns lie far out, and so do their bounds: what is found nearer the areas may pay too, or refute it at once.
+      if (used.some((_, k) => reach[k]! > owed[k]! * NEAR)) {
+        for (const share of TOWARDS_AREA) {
+          const mixed = dual.map((value, i) =>
+            grained((1 - share) * value + (share * need * this.areas[i]!) / this.area),
+          );
+          const bounds: number[] = [];
+          for (const [k, p] of used.entries()) {
+            const from = { charge: this.charges[p]!, enough: 0, steps: MIXED_STEPS, grain: GRAIN, whole: true };
+            const priced = yield* chargedBound(this.room(p), mixed, from, say);
+            bounds[k] = priced.bound;
+            if (priced.best && dot(priced.best.counts, dual) > owed[k]! * (1 + 1e-9) + 1e-12)
+              if (this.add({ parent: p, ...priced.best })) added++;
+          }
+          const holds = used.reduce((sum, p, k) => sum + counts[p]! * bounds[k]!, 0);
+          if (holds < dot(mixed, demand) * (1 - 1e-9))
+            return { kind: 'rule', rule: yield* this.ruleOf(mixed, used, bounds, say) };
+        }
+        if (added > 0) continue;
+      }
       // No pattern is found that pays: listed from the bound downwards, one is, or there is none.
       let missed = false;
       for (const [k, p] of used.entries()) {
@@ -354,4 +384,10 @@ function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): rea
   };
   const outcome = choose(0, 0, 0, 0);
   return outcome === 'stopped' ? 'stopped' : outcome ? taken : undefined;
+}
+
+/** Of a piece, as it lies on whatever parent it fits. */
+function areaOf({ prepared }: MultisetsTask, piece: number): number {
+  const size = prepared.flatMap(({ sizes }) => sizes).find((one) => one.piece === piece);
+  return size ? size.width * size.height * 1e-18 : 0;
 }
