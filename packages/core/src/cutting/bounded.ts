@@ -25,10 +25,12 @@ export interface ChargedBound {
   readonly charge: readonly number[];
   /** the best pattern met on the way */
   readonly best: Counted | undefined;
+  /** all that were met */
+  readonly seen: readonly Counted[];
 }
 
 /** Joins of a list, at most. */
-const MOST_JOINS = 6_000_000;
+const MOST_JOINS = 3_000_000;
 /** How far below the bound is looked first, as a share of it; then ever farther. */
 const [FIRST_STEP, FARTHER] = [0.002, 2.5];
 /** Sums of worths may come in another order: a hair of doubt is followed up. */
@@ -60,6 +62,7 @@ export function* chargedBound<Q>(
   let charge: readonly number[] = worths.map((value, i) => Math.min(value, from.charge[i]!));
   let [bound, kept] = [Infinity, charge];
   let best: Counted | undefined;
+  const seen: Counted[] = [];
   let reach = 1;
   for (let step = 0; step < steps; step++) {
     const table = yield* chargedTable({ room, sizes }, worths, charge, say);
@@ -72,7 +75,9 @@ export function* chargedBound<Q>(
     const cut = countPieces(pattern, most.length);
     const counts = cut.map((n, i) => Math.min(n, most[i]!));
     const worth = dot(counts, worths);
-    if (worth > (best?.worth ?? 0)) best = { counts, worth, pattern: () => pattern };
+    const met = { counts, worth, pattern: () => pattern };
+    seen.push(met);
+    if (worth > (best?.worth ?? 0)) best = met;
     if (!whole && best && best.worth > enough) break;
     const surplus = cut.map((n, i) => (n > most[i]! || charge[i]! > 0 ? n - most[i]! : 0));
     const size = surplus.reduce((sum, n) => sum + n * n, 0);
@@ -82,7 +87,7 @@ export function* chargedBound<Q>(
       Math.min(worths[i]!, Math.max(0, Math.floor((value + by * surplus[i]!) / grain) * grain)),
     );
   }
-  return { bound, charge: kept, best };
+  return { bound, charge: kept, best, seen };
 }
 
 const chargedTable = <Q>(
@@ -120,6 +125,7 @@ export function* listWorth<Q>(
       table,
       most,
       least: floor - dot(charge, most),
+      plain: { worth: worths, least: floor },
       joins: MOST_JOINS,
     }),
     say,

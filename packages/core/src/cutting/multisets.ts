@@ -43,16 +43,17 @@ const MOST_CHOICES = 400_000;
 const MOST_ROUNDS = 60;
 const LAGRANGE_STEPS = 10;
 const MOST_LISTED = 6_000;
-const MOST_NODES = 3_000_000;
+const [FEW_NODES, MOST_NODES] = [3_000_000, 60_000_000];
 /** More patterns than this are not handed to the solver at once. */
 const MOST_SOLVED = 1200;
 const [FEW_BRANCHES, MOST_BRANCHES] = [100, 3000];
 const SHARES = [0.1, 0.2, 0.35, 0.55];
-/** So near to what a sheet is owed a bound is good enough to list from. */
-const NEAR = 1.01;
 /** How far worths are moved towards the areas of their pieces, and how often charges are moved then. */
 const TOWARDS_AREA = [0.25, 0.5, 0.75, 1];
-const MIXED_STEPS = 8;
+const MIXED_STEPS = 6;
+/** How far below a bound patterns are taken as they come, so many of them. */
+const [FIRST_STEP, FARTHER, LAST_STEP] = [0.004, 2, 0.08];
+const [ENOUGH_MET, MOST_MET, MOST_LOOKED] = [10, 60, 1500];
 /** So many of the patterns that pay are taken at once. */
 const TAKEN = 12;
 
@@ -161,26 +162,6 @@ class Search {
         if (whole) return { kind: 'packed', used: whole };
       }
       if (added > 0) continue;
-      // Worths from few patterns lie far out, and so do their bounds: what is found nearer the areas may pay too, or refute it at once.
-      if (used.some((_, k) => reach[k]! > owed[k]! * NEAR)) {
-        for (const share of TOWARDS_AREA) {
-          const mixed = dual.map((value, i) =>
-            grained((1 - share) * value + (share * need * this.areas[i]!) / this.area),
-          );
-          const bounds: number[] = [];
-          for (const [k, p] of used.entries()) {
-            const from = { charge: this.charges[p]!, enough: 0, steps: MIXED_STEPS, grain: GRAIN, whole: true };
-            const priced = yield* chargedBound(this.room(p), mixed, from, say);
-            bounds[k] = priced.bound;
-            if (priced.best && dot(priced.best.counts, dual) > owed[k]! * (1 + 1e-9) + 1e-12)
-              if (this.add({ parent: p, ...priced.best })) added++;
-          }
-          const holds = used.reduce((sum, p, k) => sum + counts[p]! * bounds[k]!, 0);
-          if (holds < dot(mixed, demand) * (1 - 1e-9))
-            return { kind: 'rule', rule: yield* this.ruleOf(mixed, used, bounds, say) };
-        }
-        if (added > 0) continue;
-      }
       // No pattern is found that pays: listed from the bound downwards, one is, or there is none.
       let missed = false;
       for (const [k, p] of used.entries()) {
@@ -195,7 +176,13 @@ class Search {
       const sure = used.reduce((sum, p, k) => sum + counts[p]! * reach[k]!, 0);
       if (sure < need * (1 - 1e-9)) return { kind: 'rule', rule: yield* this.ruleOf(dual, used, reach, say) };
       if (added > 0) continue;
-      if (missed) return { kind: 'undecided' };
+      if (missed) {
+        // Worths from few patterns lie far out, and so do their bounds: what is found nearer the areas may pay too, or refute it at once.
+        const nearer = yield* this.nearer(counts, used, dual, owed, say);
+        if (nearer.rule) return { kind: 'rule', rule: nearer.rule };
+        if (nearer.added > 0) continue;
+        return { kind: 'undecided' };
+      }
       return yield* this.packing(counts, used, dual, reach, say);
     }
     return { kind: 'undecided' };
@@ -245,6 +232,54 @@ class Search {
     const holds = demand.every((d, i) => taken.reduce((sum, column) => sum + column.counts[i]!, 0) >= d);
     const within = used.every((p) => taken.filter(({ parent }) => parent === p).length <= counts[p]!);
     return holds && within ? taken : undefined;
+  }
+
+  /**
+   * Other worths than those of the patterns at hand, towards the areas: any of them may refute, and patterns are met that pay. Where none does, what is best by the worths that
+   * bound most sharply is listed and taken, whether it pays or not: the next worths then lie nearer to those (a stabilised column generation; Wentges, International Transactions in Operational Research 4, 1997).
+   */
+  private *nearer<Q>(
+    counts: readonly number[],
+    used: readonly number[],
+    dual: readonly number[],
+    owed: readonly number[],
+    say: () => Q,
+  ): LongWork<Q, { readonly rule?: CountRule; readonly added: number }> {
+    const { demand } = this.task;
+    const need = dot(dual, demand);
+    let added = 0;
+    let sharpest = {
+      ratio: Infinity,
+      worths: dual,
+      bounds: [] as readonly number[],
+      charges: [] as (readonly number[])[],
+    };
+    for (const share of TOWARDS_AREA) {
+      const worths = dual.map((value, i) => grained((1 - share) * value + (share * need * this.areas[i]!) / this.area));
+      const bounds: number[] = [];
+      const charges: (readonly number[])[] = [];
+      for (const [k, p] of used.entries()) {
+        const from = { charge: this.charges[p]!, enough: 0, steps: MIXED_STEPS, grain: GRAIN, whole: true };
+        const priced = yield* chargedBound(this.room(p), worths, from, say);
+        [bounds[k], charges[k]] = [priced.bound, priced.charge];
+        for (const met of priced.seen)
+          if (dot(met.counts, dual) > owed[k]! * (1 + 1e-9) + 1e-12 && this.add({ parent: p, ...met })) added++;
+      }
+      const ratio = used.reduce((sum, p, k) => sum + counts[p]! * bounds[k]!, 0) / dot(worths, demand);
+      if (ratio < 1 - 1e-9) return { rule: yield* this.ruleOf(worths, used, bounds, say), added };
+      if (ratio < sharpest.ratio) sharpest = { ratio, worths, bounds, charges };
+    }
+    if (added > 0) return { added };
+    for (const [k, p] of used.entries())
+      for (let step = FIRST_STEP; step < LAST_STEP; step *= FARTHER) {
+        const least = sharpest.bounds[k]! * (1 - step);
+        const listed = yield* listWorth(this.room(p), sharpest.worths, { charge: sharpest.charges[k]!, least }, say);
+        if (!listed) break;
+        const before = added;
+        for (const one of listed) if (added - before < MOST_MET && this.add({ parent: p, ...one })) added++;
+        if (added - before >= ENOUGH_MET || listed.length >= MOST_LOOKED) break;
+      }
+    return { added };
   }
 
   private room(p: number): BoundedRoom {
@@ -308,14 +343,17 @@ class Search {
     for (const share of SHARES) {
       const lists = yield* within(share);
       if (!lists) break;
+      const sheets = used.map((p) => counts[p]!);
+      const tried = packed({ demand, dual, reach, slack, lists, sheets, nodes: FEW_NODES });
+      if (tried && tried !== 'stopped') return { kind: 'packed', used: tried };
+      if (lists.flat().length > MOST_SOLVED) continue;
       lists.flat().forEach((column) => this.add(column));
-      if (lists.flat().length > MOST_SOLVED) break;
       const solved = this.rounded(counts, used, MOST_BRANCHES);
       if (solved) return { kind: 'packed', used: solved };
     }
     const lists = yield* within(1);
     if (!lists) return { kind: 'undecided' };
-    const found = packed({ demand, dual, reach, slack, lists, sheets: used.map((p) => counts[p]!) });
+    const found = packed({ demand, dual, reach, slack, lists, sheets: used.map((p) => counts[p]!), nodes: MOST_NODES });
     if (found === 'stopped') {
       const solved = this.rounded(counts, used, MOST_BRANCHES, lists.flat());
       return solved ? { kind: 'packed', used: solved } : { kind: 'undecided' };
@@ -337,13 +375,23 @@ interface PackingTask {
   readonly sheets: readonly number[];
   readonly lists: readonly (readonly Column[])[];
   readonly slack: number;
+  /** places looked at, at most */
+  readonly nodes: number;
 }
 
 /**
  * Depth first, sheet after sheet, the best patterns of a parent first and never an earlier one after a later. What a pattern is worth less than its parent reaches, and what it
  * holds beyond the need, is lost; more than the slack cannot be.
  */
-function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): readonly Column[] | 'stopped' | undefined {
+function packed({
+  demand,
+  dual,
+  reach,
+  sheets,
+  lists,
+  slack,
+  nodes: most,
+}: PackingTask): readonly Column[] | 'stopped' | undefined {
   const left = [...demand];
   const taken: Column[] = [];
   const worths = lists.map((list) => list.map(({ counts }) => dot(counts, dual)));
@@ -356,7 +404,6 @@ function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): rea
     if (left.every((n) => n <= 0)) return true;
     if (k === lists.length) return false;
     if (done === sheets[k]) return choose(k + 1, 0, 0, loss);
-    if (++nodes > MOST_NODES) return 'stopped';
     for (let i = 0; i < left.length; i++) {
       if (left[i]! <= 0) continue;
       let hold = (sheets[k]! - done) * greatest[k]![i]!;
@@ -367,6 +414,7 @@ function packed({ demand, dual, reach, sheets, lists, slack }: PackingTask): rea
     for (let j = from; j < list.length; j++) {
       const short = reach[k]! - worths[k]![j]!;
       if (loss + short > slack + tolerance) break;
+      if (++nodes > most) return 'stopped';
       const { counts } = list[j]!;
       let over = 0;
       for (let i = 0; i < left.length; i++)

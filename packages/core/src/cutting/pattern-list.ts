@@ -13,6 +13,8 @@ export interface ListTask {
   readonly most: readonly number[];
   /** only what is worth at least this, all of it together */
   readonly least: number;
+  /** of each piece, what it counts with nothing charged, and what is enough then: what is still wanted bounds too, by the area that is left */
+  readonly plain: { readonly worth: readonly number[]; readonly least: number };
   /** joins tried at most: a limit that does not depend on the machine */
   readonly joins: number;
 }
@@ -95,6 +97,28 @@ export function* listPatterns(task: ListTask): LongWork<number, readonly Listed[
   }
   yield 0;
 
+  const areaOf = most.map((_, i) => {
+    const size = sizes.find(({ piece }) => piece === i);
+    return size ? size.width * size.height : Infinity;
+  });
+  const { worth: plain, least: plainLeast } = task.plain;
+  const dense = [...most.keys()]
+    .filter((i) => plain[i]! > 0 && areaOf[i]! < Infinity)
+    .sort((a, b) => plain[b]! / areaOf[b]! - plain[a]! / areaOf[a]!);
+  /** whether a choice can still come to enough with what is wanted besides it, as much of that as an area holds, the densest first */
+  const mayServe = (counts: Uint16Array, area: number): boolean => {
+    let sum = 0;
+    for (let i = 0; i < kinds; i++) sum += counts[i]! * plain[i]!;
+    let left = area;
+    for (const i of dense) {
+      if (sum >= plainLeast || left <= 0) break;
+      const n = Math.min(most[i]! - counts[i]!, left / areaOf[i]!);
+      sum += n * plain[i]!;
+      left -= n * areaOf[i]!;
+    }
+    return sum >= plainLeast;
+  };
+
   // Inside, from the smallest live rectangle up.
   const nothing: Choice = { counts: new Uint16Array(kinds), key: 0, worth: 0 };
   const held = new Map<number, readonly Choice[]>();
@@ -106,6 +130,7 @@ export function* listPatterns(task: ListTask): LongWork<number, readonly Listed[
     const [i, j] = [Math.floor(cell / n), cell % n];
     const [x, y] = [xs[i]!, ys[j]!];
     const floor = least - outside[cell]!;
+    const beside = room.width * room.height - x * y;
     const found = new Map<number, Choice>();
     if (floor <= 0) found.set(0, nothing);
     for (const size of sizes) {
@@ -115,7 +140,7 @@ export function* listPatterns(task: ListTask): LongWork<number, readonly Listed[
       if (found.has(key)) continue;
       const counts = new Uint16Array(kinds);
       counts[size.piece] = 1;
-      found.set(key, { counts, key, worth: worth[size.piece]!, size });
+      if (mayServe(counts, beside)) found.set(key, { counts, key, worth: worth[size.piece]!, size });
     }
     const join = (one: readonly Choice[], other: readonly Choice[], axis: 'x' | 'y', at: number): boolean => {
       for (const a of one) {
@@ -137,7 +162,7 @@ export function* listPatterns(task: ListTask): LongWork<number, readonly Listed[
           if ((capped && sum < floor) || found.has(key)) continue;
           const counts = new Uint16Array(kinds);
           for (let c = 0; c < kinds; c++) counts[c] = Math.min(a.counts[c]! + b.counts[c]!, most[c]!);
-          found.set(key, { counts, key, worth: sum, axis, at, one: a, other: b });
+          if (mayServe(counts, beside)) found.set(key, { counts, key, worth: sum, axis, at, one: a, other: b });
         }
       }
       return true;
