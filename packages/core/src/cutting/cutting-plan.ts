@@ -51,7 +51,11 @@ export function* cuttingWork(
   return yield* searched(byKnife, how);
 }
 
-function* searched(task: CutTask, how: 'exact' | 'quick'): LongWork<number, Result<CuttingPlan, CuttingProblem>> {
+/** The same with just the cuts that are asked for: where a trimmer gives nothing, nothing is cut. */
+export function* searched(
+  task: CutTask,
+  how: 'exact' | 'quick',
+): LongWork<number, Result<CuttingPlan, CuttingProblem>> {
   const prepared = prepare(task);
   if (!prepared.ok) return prepared;
   const { pieces } = task;
@@ -195,7 +199,7 @@ function* withinLimits(
         );
         if (others.length === 0) return { kind: 'offcut' };
         const again = yield* fillTable(
-          { width, height, longest: room.longest },
+          { width, height, longest: room.longest, whole: room },
           others.map((k) => sizes[k]!),
           others.map((k) => worth[k]!),
         );

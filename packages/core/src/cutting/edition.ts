@@ -1,10 +1,11 @@
 import type { FormProblem } from '../forms/form.ts';
 import { fail, ok, type Result } from '../result.ts';
-import type { LongWork } from '../long-work.ts';
+import { finish, type LongWork } from '../long-work.ts';
 import { chargedBound, listWorth, said, type BoundedRoom } from './bounded.ts';
-import { cuttingWork, planOf, prepare, type CuttingPlan, type Prepared } from './cutting-plan.ts';
+import { planOf, prepare, searched, type CuttingPlan, type Prepared } from './cutting-plan.ts';
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
 import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
+import type { TooFew } from './cheapest-counts.ts';
 import { multisetWork, type Column } from './multisets.ts';
 import { leastCost, type CountRule } from './sheet-counts.ts';
 import { countPieces, fillTable, tableValue, without, type Pattern } from './pattern.ts';
@@ -39,6 +40,16 @@ export interface EditionPlan {
   /** no choice of edge-to-edge patterns costs less */
   readonly bound: number;
   readonly proven: boolean;
+  readonly proof: EditionProof;
+}
+
+/**
+ * Why nothing costs less than the bound: a choice of sheets that does either breaks a rule (its worths are a Farkas vector: so many sheets cannot hold what the edition needs of them), or lies within a
+ * choice that was gone through to the end. Where an edition was proven by column generation alone, the rules say less than the bound.
+ */
+export interface EditionProof {
+  readonly rules: readonly CountRule[];
+  readonly tooFew: readonly TooFew[];
 }
 
 export type EditionProblem =
@@ -96,6 +107,11 @@ export function* editionWork(
   }
   const misfit = pieceThatFitsNowhere(task, pieces, prepared);
   if (misfit) return fail(misfit);
+  // A piece that no sheet gives within the trimmer's reach: all is cut by rule and knife.
+  if (task.longest !== undefined && !trimmerServes(pieces, prepared)) {
+    const { longest: _, ...byKnife } = task;
+    return yield* editionWork(byKnife, solve, effort);
+  }
   const demand = wanted.map(({ needed }) => needed);
   const price = task.parents.map((parent) => parent.price);
   const stock = task.parents.map((parent) => parent.stock ?? Infinity);
@@ -131,6 +147,7 @@ export function* editionWork(
 
   // Rules from plain worths: all by area, and every piece and pair of pieces alone.
   const rules: CountRule[] = [];
+  const tooFew: TooFew[] = [];
   const byArea = pieces.map(({ width, height }) => width * height * 1e-6);
   const alone = pieces.map((_, i) => byArea.map((worth, j) => (i === j ? worth : 0)));
   const pairs = pieces.flatMap((_, i) =>
@@ -149,7 +166,7 @@ export function* editionWork(
       );
       reached.push(table.complete ? tableValue(table) : Infinity);
     }
-    rules.push({ reached, need: worths.reduce((sum, worth, i) => sum + worth * demand[i]!, 0) });
+    rules.push({ worths, reached, need: worths.reduce((sum, worth, i) => sum + worth * demand[i]!, 0) });
   }
 
   bound = leastCost(rules, price, stock, cost) ?? 0;
@@ -180,17 +197,6 @@ export function* editionWork(
     ...stocked.map((p) => ({ most: stock[p]! })),
   ];
   // Where paper is short a piece may be left out of the programme, at more than any edition costs: a solution with one is none.
-  const worst =
-    price.reduce(
-      (sum, c, p) =>
-        sum +
-        c *
-          Math.min(
-            stock[p]!,
-            demand.reduce((a, b) => a + b),
-          ),
-      0,
-    ) + 1;
   const program = (whole: boolean): LinearProgram => ({
     whole,
     rows,
@@ -215,12 +221,26 @@ export function* editionWork(
           cost,
           bound: Math.min(cost, bound),
           proven: bound >= cost,
+          proof: { rules, tooFew },
         })
       : fail({ code: 'not-enough-paper' });
   if (best && (effort === 'quick' || bound >= cost)) return answered();
 
+  // More than any edition costs: as many of every parent as there are pieces.
+  const worst =
+    price.reduce(
+      (sum, c, p) =>
+        sum +
+        c *
+          Math.min(
+            stock[p]!,
+            demand.reduce((a, b) => a + b),
+          ),
+      0,
+    ) + 1;
+
   // Choices of sheets in the order of their cost, each packed or refuted.
-  if (cost < Infinity) {
+  {
     const multisets = yield* said(
       multisetWork({
         prepared,
@@ -229,12 +249,14 @@ export function* editionWork(
         stock,
         rules,
         columns: columns.list,
-        below: cost,
+        below: Math.min(cost, worst),
         solve,
       }),
       () => now('proving'),
     );
     bound = Math.max(bound, multisets.bound);
+    rules.push(...multisets.rules.slice(rules.length));
+    tooFew.push(...multisets.tooFew);
     if (multisets.found) {
       const times = new Map<number, number>();
       for (const column of multisets.found.used) {
@@ -244,7 +266,7 @@ export function* editionWork(
       offer(columns.list.map((_, j) => times.get(j) ?? 0));
     }
     if (multisets.decided) bound = cost;
-    if (bound >= cost) return answered();
+    if (multisets.decided || bound >= cost) return answered();
   }
 
   // Column generation.
@@ -280,7 +302,7 @@ export function* editionWork(
       if (proper.best && columns.isNew({ parent: p, ...proper.best })) added++;
       reached[p] = Math.min(reached[p], proper.bound);
     }
-    rules.push({ reached, need: dual.reduce((sum, value, i) => sum + value * demand[i]!, 0) });
+    rules.push({ worths: dual, reached, need: dual.reduce((sum, value, i) => sum + value * demand[i]!, 0) });
     const lower = boundOf(dual, reached, demand, price, stock);
     if (lower.bound >= lowest) {
       lowest = lower.bound;
@@ -443,7 +465,7 @@ function* greedySheets(
         most: left[i]!,
         value: (piece.width / 1e6) * (piece.height / 1e6) * taste.piece[i]!,
       }));
-      const plan = yield* said(cuttingWork({ ...base, pieces }, 'quick'), say);
+      const plan = yield* said(searched({ ...base, pieces }, 'quick'), say);
       if (!plan.ok || plan.value.pieces.length === 0) continue;
       const merit = (plan.value.value / (parent.price + 1e-9)) * taste.parent[p]!;
       if (best && merit <= best.merit) continue;
@@ -463,6 +485,15 @@ function* greedySheets(
   }
   return used;
 }
+
+const trimmerServes = (pieces: readonly WantedPiece[], prepared: readonly Prepared[]): boolean =>
+  pieces.every((_, i) =>
+    prepared.some(({ room, sizes }) => {
+      const own = sizes.filter(({ piece }) => piece === i);
+      const worth = own.map(() => 1);
+      return own.length > 0 && tableValue(finish(fillTable(room, own, worth))) > 0;
+    }),
+  );
 
 function pieceThatFitsNowhere(
   task: EditionTask,

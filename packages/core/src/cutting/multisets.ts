@@ -72,34 +72,32 @@ export function* multisetWork(task: MultisetsTask): LongWork<{ readonly bound: n
   const search = new Search(task);
   const rules = [...task.rules];
   const tooFew: TooFew[] = [];
+  const undecided: TooFew[] = [];
   let bound = 0;
-  let undecided = false;
   let floor = Infinity;
   const answer = (found: MultisetsAnswer['found'], decided: boolean): MultisetsAnswer => ({
     found,
-    bound: undecided ? Math.min(floor, bound) : bound,
+    bound: Math.min(floor, bound),
     rules,
     tooFew,
-    decided: decided && !undecided,
+    decided: decided && undecided.length === 0,
   });
   for (let tried = 0; tried < MOST_MULTISETS; tried++) {
-    const next = cheapestCounts({ rules, tooFew, price, stock, below, most: MOST_CHOICES });
+    const next = cheapestCounts({ rules, tooFew: [...tooFew, ...undecided], price, stock, below, most: MOST_CHOICES });
     if (next === 'stopped') return answer(undefined, false);
     if (next === undefined) {
       bound = below;
       return answer(undefined, true);
     }
     bound = next.cost;
-    yield { bound: undecided ? Math.min(floor, bound) : bound };
-    const outcome = yield* search.decide(next.counts, () => ({ bound: undecided ? Math.min(floor, bound) : bound }));
+    yield { bound: Math.min(floor, bound) };
+    const outcome = yield* search.decide(next.counts, () => ({ bound: Math.min(floor, bound) }));
     if (outcome.kind === 'rule') rules.push(outcome.rule);
     else if (outcome.kind === 'packed') return answer({ cost: next.cost, used: outcome.used }, true);
+    else if (outcome.kind === 'too-few') tooFew.push(next.counts);
     else {
-      tooFew.push(next.counts);
-      if (outcome.kind === 'undecided') {
-        undecided = true;
-        floor = Math.min(floor, next.cost);
-      }
+      undecided.push(next.counts);
+      floor = Math.min(floor, next.cost);
     }
   }
   return answer(undefined, false);
@@ -314,7 +312,7 @@ class Search {
       const k = used.indexOf(p);
       reached[p] = k >= 0 ? reach[k]! : (yield* this.price(p, dual, 0, 3, say)).bound;
     }
-    return { reached, need: dot(dual, demand) };
+    return { worths: dual, reached, need: dot(dual, demand) };
   }
 
   /** Whether so many sheets really hold the need: every pattern that a packing could use is listed, then gone through. */

@@ -13,14 +13,18 @@ export interface Room {
   readonly height: number;
   /** the longest cut of the trimmer; Infinity: any */
   readonly longest: number;
+  /** of a part that is searched by itself, the sheet that it was parted from: rule and knife break down that, not the part */
+  readonly whole?: { readonly width: number; readonly height: number };
 }
 
 /**
  * Whether a cut can run over a length of the room: the trimmer reaches; or the room is too large for the trimmer either way, and rule and
  * knife break it down from side to side.
  */
-export const canCut = (length: number, side: 'width' | 'height', room: Room): boolean =>
-  length <= room.longest || (length === room[side] && Math.min(room.width, room.height) > room.longest);
+export function canCut(length: number, side: 'width' | 'height', room: Room): boolean {
+  const whole = room.whole ?? room;
+  return length <= room.longest || (length === whole[side] && Math.min(whole.width, whole.height) > room.longest);
+}
 
 /** The most that can be had from every rectangle whose sides are sums of sides. */
 export interface PatternTable {

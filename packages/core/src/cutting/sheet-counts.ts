@@ -1,5 +1,7 @@
 /** For some worth of the pieces: what one sheet of each parent can hold at most, and what the edition needs. */
 export interface CountRule {
+  /** by piece */
+  readonly worths: readonly number[];
   readonly reached: readonly number[];
   readonly need: number;
 }
