@@ -8,6 +8,7 @@ import { planBook } from '../../packages/core/src/forms/planned-book.ts';
 import { PLAIN_PAPER, type Paper } from '../../packages/core/src/paper/paper.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
 import { againstPackers } from './against-packers.ts';
+import { editionCase } from './edition-cases.ts';
 import { median, medianMs, type Figure } from './measuring.ts';
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
@@ -29,6 +30,21 @@ const cutting = (sizes: readonly (readonly [number, number])[]): number =>
     20,
     25,
   );
+
+/** One sheet of the largest paper, bounded: six sizes, forty pieces in all. */
+function boundedSheets(): { readonly unproven: number; readonly ms: number } {
+  const runs = Array.from({ length: 20 }, (_, i) => {
+    const { parents, pieces, gap } = editionCase(i + 1);
+    const wanted = pieces.map(({ needed, ...piece }): WantedPiece => ({
+      ...piece,
+      most: Math.max(1, Math.round((40 * needed) / 60)),
+    }));
+    const began = performance.now();
+    const plan = planCutting({ parent: parents[4]!, pieces: wanted, gap });
+    return { ms: performance.now() - began, proven: plan.ok && plan.value.proven };
+  });
+  return { unproven: runs.filter(({ proven }) => !proven).length, ms: median(runs.map(({ ms }) => ms)) };
+}
 
 const CHARTED = { width: mm(700), height: mm(1000), fibre: 'along-height' as const };
 
@@ -71,6 +87,7 @@ function ranking(): number {
 
 export function cuttingFigures(): readonly Figure[] {
   const { first, all } = chart();
+  const bounded = boundedSheets();
   return [
     { name: 'yield of one size on one parent', value: cutting([[105, 148]]), unit: 'ms', limit: 5 },
     {
@@ -83,6 +100,13 @@ export function cuttingFigures(): readonly Figure[] {
       unit: 'ms',
       limit: 50,
     },
+    {
+      name: 'sheets of six sizes, forty pieces at most, left unproven, of 20',
+      value: bounded.unproven,
+      unit: 'of',
+      limit: 0,
+    },
+    { name: 'such a sheet, median', value: bounded.ms, unit: 'ms', limit: 1000 },
     { name: 'first points of the chart of one sheet', value: first, unit: 'ms', limit: 50 },
     { name: 'the whole chart of one sheet', value: all, unit: 'ms', limit: 300 },
     { name: '20 papers ranked for one book', value: ranking(), unit: 'ms', limit: 200 },

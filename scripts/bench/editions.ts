@@ -6,10 +6,8 @@ import { editionCase } from './edition-cases.ts';
 import { median, type Figure } from './measuring.ts';
 
 const CASES = 20;
-/**
- * What the search manages today: a figure that gets worse is told. That all are to be proven is another matter, and each that is not says so above.
- */
-const TODAY = { unproven: 17, medianGap: 4, hasty: 1.15, firstMs: 600, longestMs: 18_000 };
+/** As they were asked for: all proven, half of them within a second, each within ten, a first answer at once. */
+const WANTED = { unproven: 0, medianGap: 0, hasty: 1.15, firstMs: 300, medianMs: 1000, longestMs: 10_000 };
 
 /** The published editions, each told as proven or with its gap. */
 export async function editionFigures(): Promise<readonly Figure[]> {
@@ -42,21 +40,22 @@ export async function editionFigures(): Promise<readonly Figure[]> {
       name: `editions left unproven, of ${CASES}`,
       value: gaps.filter((gap) => gap > 0).length,
       unit: 'of',
-      limit: TODAY.unproven,
+      limit: WANTED.unproven,
     },
-    { name: 'gap of an edition, median', value: median(gaps), unit: '%', limit: TODAY.medianGap },
+    { name: 'gap of an edition, median', value: median(gaps), unit: '%', limit: WANTED.medianGap },
     {
       name: 'cost of the quick answer against the search, median',
       value: median(hasty),
       unit: '×',
-      limit: TODAY.hasty,
+      limit: WANTED.hasty,
     },
-    { name: 'first answer to an edition, median', value: median(first), unit: 'ms', limit: TODAY.firstMs },
+    { name: 'first answer to an edition, longest', value: Math.max(...first), unit: 'ms', limit: WANTED.firstMs },
+    { name: 'an edition proven, median', value: median(times), unit: 'ms', limit: WANTED.medianMs },
     {
       name: 'an edition searched to the end, proven or not, longest',
       value: Math.max(...times),
       unit: 'ms',
-      limit: TODAY.longestMs,
+      limit: WANTED.longestMs,
     },
   ];
 }

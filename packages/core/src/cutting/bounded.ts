@@ -29,8 +29,8 @@ export interface ChargedBound {
   readonly seen: readonly Counted[];
 }
 
-/** Joins of a list, at most. */
-const MOST_JOINS = 3_000_000;
+/** Joins of a list, at most: one of many; or the only one, upon which all depends. */
+export const [JOINS_OF_MANY, JOINS_ALONE] = [3_000_000, 60_000_000];
 /** How far below the bound is looked first, as a share of it; then ever farther. */
 const [FIRST_STEP, FARTHER] = [0.002, 2.5];
 /** Sums of worths may come in another order: a hair of doubt is followed up. */
@@ -109,7 +109,11 @@ const chargedTable = <Q>(
 export function* listWorth<Q>(
   bounded: BoundedRoom,
   worths: readonly number[],
-  { charge: asked, least }: { readonly charge: readonly number[]; readonly least: number },
+  {
+    charge: asked,
+    least,
+    joins,
+  }: { readonly charge: readonly number[]; readonly least: number; readonly joins?: number },
   say: () => Q,
 ): LongWork<Q, readonly Counted[] | undefined> {
   const { room, sizes, most } = bounded;
@@ -126,7 +130,7 @@ export function* listWorth<Q>(
       most,
       least: floor - dot(charge, most),
       plain: { worth: worths, least: floor },
-      joins: MOST_JOINS,
+      joins: joins ?? JOINS_OF_MANY,
     }),
     say,
   );
@@ -148,13 +152,18 @@ export interface Exactly {
 export function* bestWithin<Q>(
   bounded: BoundedRoom,
   worths: readonly number[],
-  { bound, charge, enough }: { readonly bound: number; readonly charge: readonly number[]; readonly enough: number },
+  {
+    bound,
+    charge,
+    enough,
+    joins,
+  }: { readonly bound: number; readonly charge: readonly number[]; readonly enough: number; readonly joins?: number },
   say: () => Q,
 ): LongWork<Q, Exactly> {
   let reach = bound;
   for (let step = FIRST_STEP; ; step *= FARTHER) {
     const least = Math.max(enough, bound - step * bound);
-    const listed = yield* listWorth(bounded, worths, { charge, least }, say);
+    const listed = yield* listWorth(bounded, worths, { charge, least, ...(joins ? { joins } : {}) }, say);
     if (!listed) return { reach, better: [], decided: false };
     const better = listed.filter(({ worth }) => worth > enough).sort((a, b) => b.worth - a.worth);
     if (better.length > 0) return { reach: better[0]!.worth, better, decided: true };

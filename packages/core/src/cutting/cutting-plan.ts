@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result.ts';
 import { finish, type LongWork } from '../long-work.ts';
-import { bestWithin, chargedBound } from './bounded.ts';
+import { bestWithin, chargedBound, JOINS_ALONE } from './bounded.ts';
 import { labour, layOut, trimCuts, type Cut, type CutPiece, type CutRect, type LaidOut } from './lay-out.ts';
 import { laidSizes, workable, type CutTask, type CuttingProblem, type LaidSize } from './parent.ts';
 import {
@@ -93,7 +93,12 @@ export function* searched(
   const exact = yield* bestWithin(
     bounded,
     worths,
-    { bound: Math.min(charged.bound, relaxed), charge: charged.charge, enough: found?.worth ?? enough },
+    {
+      bound: Math.min(charged.bound, relaxed),
+      charge: charged.charge,
+      enough: found?.worth ?? enough,
+      joins: JOINS_ALONE,
+    },
     progress,
   );
   const [best = found] = exact.better;

@@ -153,7 +153,7 @@ export function* editionWork(
   const pairs = pieces.flatMap((_, i) =>
     pieces.slice(i + 1).map((__, j) => byArea.map((worth, k) => (k === i || k === i + 1 + j ? worth : 0))),
   );
-  for (const worths of [byArea, ...alone, ...pairs]) {
+  for (const worths of [byArea, ...alone, ...(effort === 'quick' ? pairs : [])]) {
     const reached: number[] = [];
     for (const { room, sizes } of prepared) {
       const table = yield* said(
@@ -427,7 +427,7 @@ interface Taste {
 }
 
 /** Rounds of greedy sheets, each with other tastes: what they cost bounds the choices of sheets that are gone through. */
-const ROUNDS = 6;
+const ROUNDS = 4;
 /** Of a quick answer. */
 const QUICK_ROUNDS = 3;
 

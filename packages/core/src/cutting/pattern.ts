@@ -87,13 +87,8 @@ export function* fillTable(
   worth: readonly number[],
   all = false,
 ): LongWork<number, PatternTable> {
-  const { width, height, longest } = room;
-  const sidesX = sizes.map((size) => size.width);
-  const sidesY = sizes.map((size) => size.height);
-  const allX = cutPlaces(width, sidesX);
-  const allY = cutPlaces(height, sidesY);
-  const xs = withEnd(allX ?? coarse(width, sidesX), width);
-  const ys = withEnd(allY ?? coarse(height, sidesY), height);
+  const { longest } = room;
+  const { xs, ys, restX, restY, needX, needY, complete } = placesOf(room, sizes, all || longest !== Infinity);
   const [m, n] = [xs.length, ys.length];
   const value = new Float64Array(m * n);
   /** the same by place along the height, then along the width: upright cuts are read in a row */
@@ -101,9 +96,7 @@ export function* fillTable(
   const cuts = new Int32Array(m * n);
   /** what was done: 0 … a piece, then upright cuts, then level cuts by the place of the first part */
   const done = new Int32Array(m * n).fill(LEFT_OVER);
-  const [restX, restY] = [rests(xs), rests(ys)];
   const NONE = new Int32Array(0);
-  const [needX, needY] = all || longest !== Infinity ? [undefined, undefined] : [needed(restX), needed(restY)];
   for (let i = 1; i < m; i++) {
     if (needX && !needX[i]) continue;
     const x = xs[i]!;
@@ -175,13 +168,37 @@ export function* fillTable(
     xs,
     ys,
     value,
-    complete: allX !== undefined && allY !== undefined,
+    complete,
     best: () => tree(m - 1, n - 1),
     restX,
     restY,
     needX,
     needY,
   };
+}
+
+/** Where a room can be cut, and how its sides part. */
+type Places = Pick<PatternTable, 'xs' | 'ys' | 'restX' | 'restY' | 'needX' | 'needY' | 'complete'>;
+
+/** By sizes, then by room: the same room is priced again and again with other worths. */
+const known = new WeakMap<readonly LaidSize[], Map<string, Places>>();
+
+function placesOf(room: Room, sizes: readonly LaidSize[], all: boolean): Places {
+  const ofSizes = known.get(sizes) ?? new Map<string, Places>();
+  known.set(sizes, ofSizes);
+  const key = `${room.width} ${room.height} ${all}`;
+  const before = ofSizes.get(key);
+  if (before) return before;
+  const [sidesX, sidesY] = [sizes.map(({ width }) => width), sizes.map(({ height }) => height)];
+  const [allX, allY] = [cutPlaces(room.width, sidesX), cutPlaces(room.height, sidesY)];
+  const xs = withEnd(allX ?? coarse(room.width, sidesX), room.width);
+  const ys = withEnd(allY ?? coarse(room.height, sidesY), room.height);
+  const [restX, restY] = [rests(xs), rests(ys)];
+  const [needX, needY] = all ? [undefined, undefined] : [needed(restX), needed(restY)];
+  const complete = allX !== undefined && allY !== undefined;
+  const places = { xs, ys, restX, restY, needX, needY, complete };
+  ofSizes.set(key, places);
+  return places;
 }
 
 /** What the whole room is worth. */
