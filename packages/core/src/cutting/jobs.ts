@@ -20,7 +20,7 @@ import {
 import { becomings, bookKinds, type Becoming, type BookKind, type Bounds, type Corner } from './sheet-becomes.ts';
 
 /** Changes whenever the same question may find another plan: a plan kept in a book says which search found it. */
-export const ENGINE = 2;
+export const ENGINE = 3;
 
 /** Long work about cutting, and what a slip of the blade costs; the same in the browser's worker and in the server's. */
 export interface CuttingJobs {

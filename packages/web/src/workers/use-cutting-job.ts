@@ -17,6 +17,15 @@ const IDLE = { answer: undefined, partials: [], share: 0, running: false, error:
 
 let nextId = 0;
 
+/** Plans that were found in this window, by what was asked: drawn again they are there at once. */
+const found = new Map<string, unknown>();
+const KEPT = 60;
+
+function keep(question: string, answer: unknown): void {
+  found.set(question, answer);
+  for (const eldest of found.keys()) if (found.size > KEPT) found.delete(eldest);
+}
+
 /**
  * Has a job done in a worker of its own whenever what is asked changes (`input` undefined: nothing is asked). A newer question
  * drops the older one; the answer before stays until the new one comes.
@@ -44,13 +53,21 @@ export function useCuttingJob<K extends JobKind>(
       setState(IDLE);
       return;
     }
+    const question = `${kind} ${JSON.stringify(asked.current)}`;
+    if (kind === 'plan' && found.has(question)) {
+      worker.current?.terminate();
+      worker.current = undefined;
+      setState({ ...IDLE, answer: found.get(question) as CuttingJobs[K]['answer'], share: 1 });
+      return;
+    }
     worker.current ??= new Worker(new URL('./cutting-worker.ts', import.meta.url), { type: 'module' });
     const id = nextId++;
     const partials: CuttingJobs[K]['partial'][] = [];
     const own = worker.current;
     own.onmessage = ({ data }: MessageEvent<Said>) => {
       if (data.id !== id) return;
-      if ('answer' in data)
+      if ('answer' in data) {
+        if (kind === 'plan') keep(question, data.answer);
         setState({
           answer: data.answer as CuttingJobs[K]['answer'],
           partials: [...partials],
@@ -58,7 +75,7 @@ export function useCuttingJob<K extends JobKind>(
           running: false,
           error: undefined,
         });
-      else if ('error' in data) setState({ ...IDLE, error: data.error });
+      } else if ('error' in data) setState({ ...IDLE, error: data.error });
       else {
         if (data.partial !== undefined) partials.push(data.partial as never);
         const { share } = data;
