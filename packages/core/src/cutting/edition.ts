@@ -6,7 +6,8 @@ import { planOf, prepare, searched, type CuttingPlan, type Prepared } from './cu
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
 import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
 import type { TooFew } from './cheapest-counts.ts';
-import { multisetWork, type Column } from './multisets.ts';
+import { multisetWork } from './multisets.ts';
+import type { Column } from './packing.ts';
 import { leastCost, type CountRule } from './sheet-counts.ts';
 import { countPieces, fillTable, tableValue, without, type Pattern } from './pattern.ts';
 
