@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { MakerSettings } from '../document/maker-settings.ts';
 import { titleSchema } from '../document/schema/document.ts';
 import { USUAL_BINDING } from '../document/binding.ts';
-import { ownPathSchema, sewingToolsSchema } from '../document/schema/binding.ts';
+import { ownPathSchema } from '../document/schema/binding.ts';
 import { fibreSchema, nmSchema, sheetSchema, within } from '../document/schema/measures.ts';
 import { paperDraftSchema } from '../document/schema/papers.ts';
 import { printerDraftSchema, printingSchema } from '../document/schema/printing.ts';
@@ -114,31 +114,45 @@ export const computeToleranceRequest = z
   })
   .refine(({ strips }) => strips.reduce((sum, panels) => sum + panels, 0) <= 400, '400 panels at most');
 
-export const computeStitchRequest = z.strictObject({
-  stitch: z
-    .string()
-    .min(1)
-    .max(64)
-    .meta({ description: 'pamphlet, running, saddle-staples, link, into-a-fold, tied-cord' }),
-  parameters: z
-    .record(z.string(), z.unknown())
-    .default({})
-    .meta({ description: 'its settings; what is left out is usual' }),
-  height: someLength.meta({ description: 'of the fold as it is pierced' }),
-  trimHead: nmSchema.default(0 as Nm),
-  trimTail: nmSchema.default(0 as Nm),
-  leaf: someLength.default(148_000_000 as Nm).meta({ description: 'from the fold to the fore-edge' }),
-  sections: z
-    .array(z.number().int().min(1).max(200))
-    .max(100)
-    .default([1])
-    .meta({ description: 'folios of each section, from the front' }),
-  sheet: someLength.default(100_000 as Nm).meta({ description: 'thickness of one sheet' }),
-  tools: sewingToolsSchema.default(USUAL_BINDING.tools),
-  path: ownPathSchema
-    .optional()
-    .meta({ description: 'a path of one’s own through one fold, in place of the stitch’s' }),
-});
+export const computeStitchRequest = z
+  .strictObject({
+    stitch: z
+      .string()
+      .min(1)
+      .max(64)
+      .meta({ description: 'pamphlet, running, saddle-staples, link, into-a-fold, tied-cord' }),
+    parameters: z
+      .record(z.string(), z.unknown())
+      .default({})
+      .meta({ description: 'its settings; what is left out is usual' }),
+    height: someLength.meta({ description: 'of the fold as it is pierced' }),
+    trimHead: nmSchema.default(0 as Nm),
+    trimTail: nmSchema.default(0 as Nm),
+    leaf: someLength.default(148_000_000 as Nm).meta({ description: 'from the fold to the fore-edge' }),
+    sections: z
+      .array(z.number().int().min(1).max(200))
+      .max(100)
+      .default([1])
+      .meta({ description: 'folios of each section, from the front' }),
+    sheet: someLength.default(100_000 as Nm).meta({ description: 'thickness of one sheet' }),
+    tools: z
+      .strictObject({
+        thread: nmSchema.default(USUAL_BINDING.tools.thread),
+        tail: nmSchema.default(USUAL_BINDING.tools.tail),
+        hole: nmSchema.default(USUAL_BINDING.tools.hole),
+        leg: nmSchema.default(USUAL_BINDING.tools.leg),
+        reach: nmSchema.default(USUAL_BINDING.tools.reach),
+      })
+      .default(USUAL_BINDING.tools)
+      .meta({
+        description:
+          'thread and awl, how thick; the end left hanging; the longest leg and the reach of the stapler; what is left out is usual',
+      }),
+    path: ownPathSchema
+      .optional()
+      .meta({ description: 'a path of one’s own through one fold, in place of the stitch’s' }),
+  })
+  .refine(({ path, sections }) => !path || sections.length === 1, 'a path of one’s own goes through one section');
 
 const endpaperPanels = z.number().int().min(0).max(2).default(0);
 export const computeConcertinaRequest = z.strictObject({

@@ -17,7 +17,7 @@ export const ownPathSchema = z.strictObject({
   covered: z.enum(['both-sides', 'one-side']).default('both-sides'),
 });
 
-export const sewingToolsSchema = z.strictObject({
+const sewingToolsSchema = z.strictObject({
   thread: nmSchema,
   tail: nmSchema,
   hole: nmSchema,
