@@ -11,11 +11,17 @@ export const StageStrip = memo(function StageStrip({ bookId }: { readonly bookId
           key={path}
           to={`/books/${bookId}/${path}`}
           className="group -ml-px block outline-offset-0"
-          style={{ width: 102 }}
+          style={{ width: `min(102px, calc((100vw - 80px) / ${ON_STRIP.length}))` }}
         >
           {({ isActive }) => (
             <span className="relative block h-[58px]">
-              <svg viewBox="0 0 124 58" className="absolute inset-0 size-full" aria-hidden="true">
+              {/* As high as before where there is less room for its width. */}
+              <svg
+                viewBox="0 0 124 58"
+                preserveAspectRatio="none"
+                className="absolute inset-x-0 top-[5px] h-[47.7px] w-full"
+                aria-hidden="true"
+              >
                 <polygon
                   points={
                     isActive ? '1,8 123,8 123,56 1,56' : i % 2 ? '1,8 123,1 123,49 1,56' : '1,1 123,8 123,56 1,49'
