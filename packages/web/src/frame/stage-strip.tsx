@@ -11,7 +11,7 @@ export const StageStrip = memo(function StageStrip({ bookId }: { readonly bookId
           key={path}
           to={`/books/${bookId}/${path}`}
           className="group -ml-px block outline-offset-0"
-          style={{ width: `min(102px, calc((100vw - 80px) / ${ON_STRIP.length}))` }}
+          style={{ width: `min(82px, calc((100vw - 80px) / ${ON_STRIP.length}))` }}
         >
           {({ isActive }) => (
             <span className="relative block h-[58px]">
