@@ -9,7 +9,7 @@ import type { StitchProblem } from '@eight-up/core/stitches/sewing';
 import type { ThreadNeeded } from '@eight-up/core/stitches/thread';
 import { measure, type LengthUnit } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
-import { counted } from './counted.ts';
+import { capital, counted } from './counted.ts';
 import { stitchAnswer, stitchQuestion, stitchWords } from './stitches/registry.ts';
 
 export const AWL =
@@ -132,8 +132,6 @@ export function stitchProblemWords(problem: StitchProblem, unit: LengthUnit, sec
       return `Staples of ${length(problem.crown)} do not fit there: ${problem.apart < 0 ? 'they would lie on one another' : 'one would stand out beyond the paper'}.`;
   }
 }
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** What one press changes. */
 export function bindingRemedyWords({ does }: Pick<BindingRemedy, 'does'>, stitch: string, unit: LengthUnit): string {

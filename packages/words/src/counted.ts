@@ -6,3 +6,6 @@ const SUFFIX: Readonly<Partial<Record<Intl.LDMLPluralRule, string>>> = { one: 's
 
 /** 1st, 2nd, 3rd … */
 export const ordinal = (n: number): string => `${n}${SUFFIX[ORDINALS.select(n)] ?? 'th'}`;
+
+/** The same beginning a sentence. */
+export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);

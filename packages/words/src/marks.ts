@@ -1,4 +1,5 @@
 import { readOff, type Reading } from '@eight-up/core/cutting/marks';
+import { capital } from './counted.ts';
 import type { BookDocument } from '@eight-up/core/document/document';
 import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
@@ -193,5 +194,3 @@ export const READING_WORDS: Readonly<Record<Exclude<Reading, 'mm'>, string>> = {
   'thirty-seconds': '1⁄32 in',
   'sixty-fourths': '1⁄64 in',
 };
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -2,8 +2,9 @@ import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { FoldStep, JoinHow, Purpose, Step, StepKind } from '@eight-up/core/folding/step';
 import { foliosPerSection } from '@eight-up/core/folding/nest';
 import { needsOf } from '@eight-up/core/forms/needs';
-import { AWL, NEEDLE, STAPLER } from './binding.ts';
-import { counted } from './counted.ts';
+import { throughOneFold } from '@eight-up/core/stitches/path';
+import { AWL, NEEDLE, pathWords, STAPLER } from './binding.ts';
+import { capital, counted } from './counted.ts';
 import { TRIM_CAUTION } from './cutting.ts';
 
 /** A step in a maker's words: a heading of a few words and one sentence; a caution where a blade or glue is used. */
@@ -237,9 +238,13 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
         : `Lay the template into the middle opening, its head to the head, and pierce from inside out through all layers, straight along the fold, at all ${stations} stations.`,
     caution: AWL,
   }),
-  sew: ({ stations = 0 }) => ({
+  sew: ({ begins = 'inside', way = [] }) => ({
     title: 'Sew it',
-    sentence: `Through the ${stations} stations as the Bind stage says them, pass by pass; draw the thread along the fold, never across it. Tie, and cut the ends to a finger’s width.`,
+    sentence: `Leave a finger’s length and more hanging ${begins}, and go ${pathWords(throughOneFold(begins, way))
+      .map(({ text }) => text)
+      .join(
+        '; ',
+      )}. Draw the thread along the fold, never across it, tie both ends${way.length > 2 && way[0] === way.at(-1) ? ' over the long stitch, one on either side of it' : ''}, and cut them to a finger’s width.`,
     caution: NEEDLE,
   }),
   'sew-section': ({ section = 1, sections = 1 }) =>
@@ -281,8 +286,6 @@ const WORDS: { readonly [P in Purpose]: (step: StepFor<P>, plan: FoldedBook) => 
     caution: GLUE,
   }),
 };
-
-const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** The sheets that a joined book runs through, strips and endpapers, from its beginning. */
 const piecesOf = ({ run: { laid } }: FoldedBook): readonly number[] =>

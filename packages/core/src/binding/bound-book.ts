@@ -46,10 +46,11 @@ function bindSteps(plan: FoldedBook, { binding, printing }: Bound, sewing: Sewin
   ];
 }
 
-const bind = (purpose: Purpose<'bind'>, { stations }: Sewing): BindStep => ({
+const bind = (purpose: Purpose<'bind'>, { stations, path }: Sewing): BindStep => ({
   kind: 'bind',
   purpose,
   ...(stations.length > 0 ? { stations: stations.length } : {}),
+  ...(purpose === 'sew' && path ? { begins: path.begins, way: path.passes.map(({ station }) => station) } : {}),
 });
 
 /** What is done from within a nest opens it in the middle. */

@@ -1,4 +1,10 @@
-import type { CountRule } from './sheet-counts.ts';
+/** For some worth of the pieces: what one sheet of each parent can hold at most, and what the edition needs. */
+export interface CountRule {
+  /** by piece */
+  readonly worths: readonly number[];
+  readonly reached: readonly number[];
+  readonly need: number;
+}
 
 /** A choice of sheets that is known to hold too little; every choice within it too. */
 export type TooFew = readonly number[];
@@ -76,4 +82,21 @@ export function cheapestCounts({
     return within;
   };
   return choose(0, 0) ? best : 'stopped';
+}
+
+/** More choices of sheets than this are not gone through one by one. */
+const MOST_CHOICES = 400_000;
+
+/**
+ * The least cost of whole numbers of sheets that obey every rule: a choice of sheets that holds the edition holds its worth, whatever the pieces are taken to be worth. Rounding by rules is sharper
+ * than rounding the sum, since a small edition is few sheets. Undefined where there are too many choices; `below` where none costs less.
+ */
+export function leastCost(
+  rules: readonly CountRule[],
+  price: readonly number[],
+  stock: readonly number[],
+  below: number,
+): number | undefined {
+  const found = cheapestCounts({ rules, tooFew: [], price, stock, below, most: MOST_CHOICES });
+  return found === 'stopped' ? undefined : (found?.cost ?? below);
 }

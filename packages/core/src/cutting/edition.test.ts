@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { choices, waysToLie } from '../../test/every-cut.ts';
 import { lyingAfter, lyingIn } from '../../test/replayed-cuts.ts';
 import { finish } from '../long-work.ts';
 import { mm } from '../units/nm.ts';
@@ -38,84 +37,7 @@ const planned = (task: Omit<EditionTask, 'gap'>): EditionPlan => {
 const made = (plan: EditionPlan, id: string): number =>
   plan.sheets.reduce((sum, { times, plan: one }) => sum + times * (one.counts[id] ?? 0), 0);
 
-/** The least cost by trying every multiset of choices: slow, sure, and written apart. */
-function cheapest(parents: readonly StockedParent[], pieces: readonly NeededPiece[]): number {
-  const need = pieces.map(({ needed }) => needed);
-  const options = parents.map((from) =>
-    [...choices(from.width / 1e6, from.height / 1e6, waysToLie(from, pieces), need)].map((one) =>
-      one.split(',').map(Number),
-    ),
-  );
-  const known = new Map<string, number>();
-  const least = (left: readonly number[], p: number, taken: number): number => {
-    if (left.every((n) => n <= 0)) return 0;
-    if (p === parents.length) return Infinity;
-    const key = `${left.join()} ${p} ${taken}`;
-    const before = known.get(key);
-    if (before !== undefined) return before;
-    let best = least(left, p + 1, 0);
-    if (taken < (parents[p]!.stock ?? Infinity))
-      for (const option of options[p]!) {
-        if (option.every((n, i) => n === 0 || left[i]! <= 0)) continue;
-        const rest = left.map((n, i) => Math.max(0, n - option[i]!));
-        best = Math.min(best, parents[p]!.price + least(rest, p, taken + 1));
-      }
-    known.set(key, best);
-    return best;
-  };
-  return least(need, 0, 0);
-}
-
-const side = fc.integer({ min: 5, max: 10 });
-const task = fc.record({
-  parents: fc.array(
-    fc.record({
-      w: side,
-      h: side,
-      price: fc.integer({ min: 1, max: 6 }),
-      fibre: fc.constantFrom('any' as const, 'along-width' as const, 'along-height' as const),
-      stock: fc.option(fc.integer({ min: 1, max: 3 }), { nil: undefined }),
-    }),
-    { minLength: 1, maxLength: 2 },
-  ),
-  pieces: fc.array(
-    fc.record({
-      w: fc.integer({ min: 2, max: 6 }),
-      h: fc.integer({ min: 2, max: 6 }),
-      needed: fc.integer({ min: 1, max: 4 }),
-      grain: fc.constantFrom('any' as const, 'along-width' as const, 'along-height' as const),
-    }),
-    { minLength: 1, maxLength: 3 },
-  ),
-});
-
 describe('an edition', () => {
-  it('costs no more than trying everything, makes all that is needed and no more, and is proven', () => {
-    fc.assert(
-      fc.property(task, ({ parents, pieces }) => {
-        const from = parents.map(({ w, h, stock, ...more }, p) =>
-          parent(`p${p}`, w, h, { ...more, ...(stock === undefined ? {} : { stock }) }),
-        );
-        const wanted = pieces.map(({ w, h, needed, grain }, i) => ({ ...piece(`${i}`, w, h, needed), grain }));
-        const least = cheapest(from, wanted);
-        const plan = finish(editionWork({ parents: from, pieces: wanted, gap: mm(0) }, solve));
-        if (least === Infinity) {
-          expect(plan).toMatchObject({ ok: false });
-          return;
-        }
-        if (!plan.ok) throw new Error(plan.problem.code);
-        for (const { id, needed } of wanted) expect(made(plan.value, id)).toBe(needed);
-        const spent = plan.value.sheets.reduce(
-          (sum, { times, plan: one }) => sum + times * from.find(({ id }) => id === one.parent)!.price,
-          0,
-        );
-        expect(spent).toBeLessThanOrEqual(plan.value.cost);
-        expect([plan.value.cost, plan.value.bound, plan.value.proven]).toEqual([least, least, true]);
-      }),
-      { numRuns: 80 },
-    );
-  });
-
   it('of folios of 280 × 210, 50 wanted: seven sheets of 640 × 900 with the grain right, six without', () => {
     const sheet = parent('p', 640, 900, { fibre: 'along-height' });
     const folio = piece('folio', 280, 210, 50);

@@ -5,10 +5,9 @@ import { chargedBound, listWorth, said, type BoundedRoom } from './bounded.ts';
 import { planOf, prepare, searched, type CuttingPlan, type Prepared } from './cutting-plan.ts';
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
 import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
-import type { TooFew } from './cheapest-counts.ts';
 import { multisetWork } from './multisets.ts';
 import type { Column } from './packing.ts';
-import { leastCost, type CountRule } from './sheet-counts.ts';
+import { leastCost, type CountRule, type TooFew } from './cheapest-counts.ts';
 import { countPieces, fillTable, tableValue, without, type Pattern } from './pattern.ts';
 
 /** A parent that can be bought or is at hand. */
@@ -115,7 +114,9 @@ export function* editionWork(
   }
   const demand = wanted.map(({ needed }) => needed);
   const price = task.parents.map((parent) => parent.price);
-  const stock = task.parents.map((parent) => parent.stock ?? Infinity);
+  const piecesInAll = demand.reduce((a, b) => a + b);
+  // Of what costs nothing no more than there are pieces is of use.
+  const stock = task.parents.map(({ stock: there, price: each }) => there ?? (each === 0 ? piecesInAll : Infinity));
 
   const columns = new Columns();
   let best: readonly number[] | undefined;
@@ -228,17 +229,7 @@ export function* editionWork(
   if (best && (effort === 'quick' || bound >= cost)) return answered();
 
   // More than any edition costs: as many of every parent as there are pieces.
-  const worst =
-    price.reduce(
-      (sum, c, p) =>
-        sum +
-        c *
-          Math.min(
-            stock[p]!,
-            demand.reduce((a, b) => a + b),
-          ),
-      0,
-    ) + 1;
+  const worst = price.reduce((sum, c, p) => sum + c * Math.min(stock[p]!, piecesInAll), 0) + 1;
 
   // Choices of sheets in the order of their cost, each packed or refuted.
   {

@@ -1,10 +1,9 @@
 import type { LongWork } from '../long-work.ts';
 import { bestWithin, chargedBound, dot, listWorth, type BoundedRoom, type ChargedBound } from './bounded.ts';
-import { cheapestCounts, type TooFew } from './cheapest-counts.ts';
+import { cheapestCounts, type CountRule, type TooFew } from './cheapest-counts.ts';
 import type { Prepared } from './cutting-plan.ts';
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
 import { packed, type Column } from './packing.ts';
-import type { CountRule } from './sheet-counts.ts';
 
 export interface MultisetsTask {
   readonly prepared: readonly Prepared[];

@@ -172,6 +172,9 @@ describe('editions against trying everything', () => {
           sheets.reduce((n, { times, plan }) => n + (plan.parent === id ? times : 0), 0),
         );
         expect(holds(options, used, need)).toBe(true);
+        for (const { id, needed } of task.pieces)
+          expect(sheets.reduce((n, { times, plan }) => n + times * (plan.counts[id] ?? 0), 0)).toBe(needed);
+        expect(used.reduce((n, times, p) => n + times * task.parents[p]!.price, 0)).toBeLessThanOrEqual(cost);
         expect(cheaper(task, cost).some((counts) => holds(options, counts, need))).toBe(false);
         checkProof(task, found.value);
       }),

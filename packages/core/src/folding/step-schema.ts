@@ -79,6 +79,8 @@ export const stepSchema = z.discriminatedUnion('kind', [
     stations: whole.min(1).optional(),
     section: whole.min(1).optional(),
     sections: whole.min(1).optional(),
+    begins: z.enum(['inside', 'outside']).optional(),
+    way: z.array(whole.min(1)).optional(),
     edges: z.array(z.enum(['head', 'tail', 'fore-edge'])).optional(),
   }),
 ]) as unknown as z.ZodType<Step>;

@@ -191,6 +191,9 @@ export interface BindStep extends Meant<'bind'> {
   /** of several sections, which one it is (from 1), and of how many */
   readonly section?: number;
   readonly sections?: number;
+  /** through one fold: the side where its end is left hanging, and stations in the order of the needle */
+  readonly begins?: 'inside' | 'outside';
+  readonly way?: readonly number[];
   readonly edges?: readonly TrimmedEdge[];
 }
 

@@ -1,6 +1,6 @@
 import { mm } from '../units/nm.ts';
 import { length, parameters, type ParametersOf } from '../forms/parameters.ts';
-import { pamphletParameters, pamphletPath } from './pamphlet.ts';
+import { pamphlet, pamphletParameters } from './pamphlet.ts';
 import type { Stitch } from './stitch.ts';
 
 const declared = parameters({
@@ -9,14 +9,10 @@ const declared = parameters({
   along: length(mm(0.02), mm(5), mm(0.3)),
 });
 
-/** A section sewn into a fold of another piece, a cover's or a concertina's valley: both are pierced together, from inside the section. */
+/** A section sewn into a fold of another piece, a cover's or a concertina's valley: the pamphlet stitch through both, pierced together from inside the section. */
 export const intoAFold: Stitch<ParametersOf<typeof declared>, 'into-a-fold'> = {
+  ...pamphlet,
   id: 'into-a-fold',
-  fastener: 'thread',
-  holds: 'one-section',
   parameters: declared,
-  stations: (p) => p,
-  path: pamphletPath,
-  covered: 'both-sides',
   steps: ['nest', 'lay-into-fold', 'clip', 'pierce', 'sew'],
 };

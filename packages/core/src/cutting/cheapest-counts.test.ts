@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { leastCost, type CountRule } from './sheet-counts.ts';
+import { leastCost, type CountRule } from './cheapest-counts.ts';
 
 /** The same by going through all counts up to a small number. */
 function byHand(
