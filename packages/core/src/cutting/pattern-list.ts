@@ -48,7 +48,7 @@ const COMPARED = 600;
  */
 export function* listPatterns(task: ListTask): LongWork<number, readonly Listed[] | undefined> {
   const { room, sizes, worth, table, most, least } = task;
-  const { xs, ys, value, restX, restY, needX, needY } = table;
+  const { xs, ys, value, restX, restY } = table;
   const [m, n] = [xs.length, ys.length];
   if (value[m * n - 1]! < least) return [];
   const kinds = most.length;
@@ -64,9 +64,7 @@ export function* listPatterns(task: ListTask): LongWork<number, readonly Listed[
   };
   const live: number[] = [];
   for (let i = m - 1; i > 0; i--) {
-    if (needX && !needX[i]) continue;
     for (let j = n - 1; j > 0; j--) {
-      if (needY && !needY[j]) continue;
       const cell = i * n + j;
       const beyond = outside[cell]!;
       if (beyond + value[cell]! < least) continue;

@@ -38,9 +38,6 @@ export interface PatternTable {
   /** for each place, and each first part of at most half of it (its index is one less than the part's): the place of the largest rest */
   readonly restX: readonly Int32Array[];
   readonly restY: readonly Int32Array[];
-  /** places that parting the room comes to; left out: all of them */
-  readonly needX: readonly boolean[] | undefined;
-  readonly needY: readonly boolean[] | undefined;
 }
 
 /** What is done with a rectangle besides parting it: nothing, or cutting it down to the next smaller place. */
@@ -78,79 +75,36 @@ export function cutPlaces(length: number, sides: readonly number[]): readonly nu
  *
  * The room's own sides are places too: with a longest cut it matters how far the first cuts really run. Any later rectangle may
  * be taken as its sums, since what is over can be cut off as far as its own first cut ran (docs/cutting.md).
- *
- * @param all also the rectangles that parting the room never comes to
  */
 export function* fillTable(
   room: Room,
   sizes: readonly LaidSize[],
   worth: readonly number[],
-  all = false,
 ): LongWork<number, PatternTable> {
-  const { longest } = room;
-  const { xs, ys, restX, restY, needX, needY, complete } = placesOf(room, sizes, all || longest !== Infinity);
+  const places = placesOf(room, sizes);
+  const { xs, ys, restX, restY, complete } = places;
   const [m, n] = [xs.length, ys.length];
-  const value = new Float64Array(m * n);
-  /** the same by place along the height, then along the width: upright cuts are read in a row */
-  const across = new Float64Array(m * n);
-  const cuts = new Int32Array(m * n);
-  /** what was done: 0 … a piece, then upright cuts, then level cuts by the place of the first part */
-  const done = new Int32Array(m * n).fill(LEFT_OVER);
-  const NONE = new Int32Array(0);
+  const filling: Filling = {
+    ...places,
+    room,
+    sizes,
+    worth,
+    dearest: [...sizes.keys()].filter((k) => worth[k]! > 0).sort((a, b) => worth[b]! - worth[a]!),
+    value: new Float64Array(m * n),
+    across: new Float64Array(m * n),
+    cuts: new Int32Array(m * n),
+    done: new Int32Array(m * n).fill(LEFT_OVER),
+    uprightAt: ys.map((y) => canCut(y, 'height', room)),
+    stepsX: new Int32Array(m * n),
+    countX: new Int32Array(n),
+    lastX: new Int32Array(n),
+    stepsY: new Int32Array(n),
+  };
   for (let i = 1; i < m; i++) {
-    if (needX && !needX[i]) continue;
-    const x = xs[i]!;
-    for (let j = 1; j < n; j++) {
-      if (needY && !needY[j]) continue;
-      const y = ys[j]!;
-      let best = 0;
-      let fewest = 0;
-      let how = LEFT_OVER;
-      for (let k = 0; k < sizes.length; k++) {
-        const size = sizes[k]!;
-        if (size.width > x || size.height > y) continue;
-        // A piece that does not fill the rectangle takes one or two more cuts.
-        const freeing = Number(size.width < x) + Number(size.height < y);
-        if (longest !== Infinity && !canFree(size, x, y, room)) continue;
-        if (worth[k]! > best || (worth[k]! === best && freeing < fewest)) [best, fewest, how] = [worth[k]!, freeing, k];
-      }
-      const [canUpright, canLevel] = [canCut(y, 'height', room), canCut(x, 'width', room)];
-      const beside = canUpright ? restX[i]! : NONE;
-      const row = j * m;
-      for (let a = 0; a < beside.length; a++) {
-        const sum = across[row + a + 1]! + across[row + beside[a]!]!;
-        if (sum < best) continue;
-        const count = cuts[(a + 1) * n + j]! + cuts[beside[a]! * n + j]! + 1;
-        if (sum === best && count >= fewest) continue;
-        best = sum;
-        fewest = count;
-        how = sizes.length + a;
-      }
-      const below = canLevel ? restY[j]! : NONE;
-      const column = i * n;
-      for (let b = 0; b < below.length; b++) {
-        const sum = value[column + b + 1]! + value[column + below[b]!]!;
-        if (sum < best) continue;
-        const count = cuts[column + b + 1]! + cuts[column + below[b]!]! + 1;
-        if (sum === best && count >= fewest) continue;
-        best = sum;
-        fewest = count;
-        how = sizes.length + m + b;
-      }
-      // A rectangle can be cut down first, so that later cuts run less far: a larger one is not always worth as much.
-      if (longest !== Infinity) {
-        if (canUpright && value[column - n + j]! > best)
-          [best, fewest, how] = [value[column - n + j]!, cuts[column - n + j]! + 1, SPARE_X];
-        if (canLevel && value[column + j - 1]! > best)
-          [best, fewest, how] = [value[column + j - 1]!, cuts[column + j - 1]! + 1, SPARE_Y];
-      }
-      value[column + j] = best;
-      across[row + i] = best;
-      cuts[i * n + j] = fewest;
-      done[i * n + j] = how;
-    }
+    fillColumn(filling, i);
     yield i / m;
   }
+  const { value, done } = filling;
   const tree = (i: number, j: number): Pattern => {
     const how = i > 0 && j > 0 ? done[i * n + j]! : LEFT_OVER;
     if (how === SPARE_X) return { kind: 'upright', at: xs[i - 1]!, first: tree(i - 1, j), second: { kind: 'offcut' } };
@@ -172,31 +126,142 @@ export function* fillTable(
     best: () => tree(m - 1, n - 1),
     restX,
     restY,
-    needX,
-    needY,
   };
 }
 
+/** A table while it is filled; everything by place along the width, then along the height, unless it says otherwise. */
+interface Filling extends Places {
+  readonly room: Room;
+  readonly sizes: readonly LaidSize[];
+  readonly worth: readonly number[];
+  /** sizes that are worth something, the dearest first */
+  readonly dearest: readonly number[];
+  readonly value: Float64Array;
+  /** the same by place along the height, then along the width: upright cuts are read in a row */
+  readonly across: Float64Array;
+  readonly cuts: Int32Array;
+  /** what was done: 0 … a piece, then upright cuts, then level cuts by the place of the first part */
+  readonly done: Int32Array;
+  readonly uprightAt: readonly boolean[];
+  /**
+   * A first part that is worth no more than a smaller one need not be looked at: with the smaller one the rest is larger. So the places are kept where a rectangle becomes worth
+   * more, or as much with fewer cuts: of every height along the width, how many and the last; and of one width along the height.
+   */
+  readonly stepsX: Int32Array;
+  readonly countX: Int32Array;
+  readonly lastX: Int32Array;
+  readonly stepsY: Int32Array;
+}
+
+/** All rectangles of one width. */
+function fillColumn(filling: Filling, i: number): void {
+  const { room, sizes, worth, dearest, xs, ys, restX, restY, uprightAt } = filling;
+  const { value, across, cuts, done, stepsX, countX, lastX, stepsY } = filling;
+  const { longest } = room;
+  const [m, n] = [xs.length, ys.length];
+  const x = xs[i]!;
+  const beside = restX[i]!;
+  const canLevel = canCut(x, 'width', room);
+  const column = i * n;
+  let countY = 0;
+  let lastY = 0;
+  for (let j = 1; j < n; j++) {
+    const y = ys[j]!;
+    let best = 0;
+    let fewest = 0;
+    let how = LEFT_OVER;
+    const canUpright = uprightAt[j]!;
+    const row = j * m;
+    for (let k = row, end = canUpright ? row + countX[j]! : row; k < end; k++) {
+      const a = stepsX[k]!;
+      if (a > beside.length) break;
+      const rest = beside[a - 1]!;
+      const sum = across[row + a]! + across[row + rest]!;
+      if (sum < best) continue;
+      const count = cuts[a * n + j]! + cuts[rest * n + j]! + 1;
+      if (sum === best && count >= fewest) continue;
+      best = sum;
+      fewest = count;
+      how = sizes.length + a - 1;
+    }
+    const below = restY[j]!;
+    for (let k = 0, end = canLevel ? countY : 0; k < end; k++) {
+      const b = stepsY[k]!;
+      if (b > below.length) break;
+      const rest = below[b - 1]!;
+      const sum = value[column + b]! + value[column + rest]!;
+      if (sum < best) continue;
+      const count = cuts[column + b]! + cuts[column + rest]! + 1;
+      if (sum === best && count >= fewest) continue;
+      best = sum;
+      fewest = count;
+      how = sizes.length + m + b - 1;
+    }
+    for (let d = 0; d < dearest.length; d++) {
+      const k = dearest[d]!;
+      if (worth[k]! < best) break;
+      const size = sizes[k]!;
+      if (size.width > x || size.height > y) continue;
+      // A piece that does not fill the rectangle takes one or two more cuts.
+      const freeing = Number(size.width < x) + Number(size.height < y);
+      if (longest !== Infinity && !canFree(size, x, y, room)) continue;
+      if (worth[k]! === best && freeing >= fewest && how !== LEFT_OVER) continue;
+      best = worth[k]!;
+      fewest = freeing;
+      how = k;
+    }
+    // A rectangle can be cut down first, so that later cuts run less far: a larger one is not always worth as much.
+    if (longest !== Infinity) {
+      if (canUpright && value[column - n + j]! > best)
+        [best, fewest, how] = [value[column - n + j]!, cuts[column - n + j]! + 1, SPARE_X];
+      if (canLevel && value[column + j - 1]! > best)
+        [best, fewest, how] = [value[column + j - 1]!, cuts[column + j - 1]! + 1, SPARE_Y];
+    }
+    value[column + j] = best;
+    across[row + i] = best;
+    cuts[column + j] = fewest;
+    done[column + j] = how;
+    const before = lastX[j]! * n + j;
+    if (best > value[before]! || (best === value[before]! && fewest < cuts[before]!)) {
+      stepsX[row + countX[j]!++] = i;
+      lastX[j] = i;
+    }
+    if (best > value[column + lastY]! || (best === value[column + lastY]! && fewest < cuts[column + lastY]!)) {
+      stepsY[countY++] = j;
+      lastY = j;
+    }
+  }
+}
+
 /** Where a room can be cut, and how its sides part. */
-type Places = Pick<PatternTable, 'xs' | 'ys' | 'restX' | 'restY' | 'needX' | 'needY' | 'complete'>;
+type Places = Pick<PatternTable, 'xs' | 'ys' | 'restX' | 'restY' | 'complete'>;
 
 /** By sizes, then by room: the same room is priced again and again with other worths. */
 const known = new WeakMap<readonly LaidSize[], Map<string, Places>>();
 
-function placesOf(room: Room, sizes: readonly LaidSize[], all: boolean): Places {
+function placesOf(room: Room, sizes: readonly LaidSize[]): Places {
   const ofSizes = known.get(sizes) ?? new Map<string, Places>();
   known.set(sizes, ofSizes);
+  // Where a trimmer reaches so far only, rectangles are cut down place by place.
+  const all = room.longest !== Infinity;
   const key = `${room.width} ${room.height} ${all}`;
   const before = ofSizes.get(key);
   if (before) return before;
-  const [sidesX, sidesY] = [sizes.map(({ width }) => width), sizes.map(({ height }) => height)];
-  const [allX, allY] = [cutPlaces(room.width, sidesX), cutPlaces(room.height, sidesY)];
-  const xs = withEnd(allX ?? coarse(room.width, sidesX), room.width);
-  const ys = withEnd(allY ?? coarse(room.height, sidesY), room.height);
-  const [restX, restY] = [rests(xs), rests(ys)];
-  const [needX, needY] = all ? [undefined, undefined] : [needed(restX), needed(restY)];
-  const complete = allX !== undefined && allY !== undefined;
-  const places = { xs, ys, restX, restY, needX, needY, complete };
+  const along = (length: number, sides: readonly number[]) => {
+    const sums = cutPlaces(length, sides);
+    const places = withEnd(sums ?? coarse(length, sides), length);
+    return { places: all ? places : needed(places), complete: sums !== undefined };
+  };
+  const x = along(
+    room.width,
+    sizes.map(({ width }) => width),
+  );
+  const y = along(
+    room.height,
+    sizes.map(({ height }) => height),
+  );
+  const [xs, ys] = [x.places, y.places];
+  const places = { xs, ys, restX: rests(xs), restY: rests(ys), complete: x.complete && y.complete };
   ofSizes.set(key, places);
   return places;
 }
@@ -233,16 +298,17 @@ function rests(places: readonly number[]): readonly Int32Array[] {
 }
 
 /** Places that parting the whole ever comes to: most sums close to the whole are none, and need no answer. */
-function needed(rest: readonly Int32Array[]): readonly boolean[] {
-  const wanted = rest.map((_, i) => i === rest.length - 1);
-  for (let i = rest.length - 1; i > 0; i--) {
+function needed(places: readonly number[]): readonly number[] {
+  const rest = rests(places);
+  const wanted = places.map((_, i) => i === 0 || i === places.length - 1);
+  for (let i = places.length - 1; i > 0; i--) {
     if (!wanted[i]) continue;
     rest[i]!.forEach((other, part) => {
       wanted[other] = true;
       wanted[part + 1] = true;
     });
   }
-  return wanted;
+  return places.filter((_, i) => wanted[i]);
 }
 
 /** Where there are too many sums to look at: the multiples of each side, and of each side after one of another. */
