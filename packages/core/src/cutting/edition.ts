@@ -6,7 +6,7 @@ import { planOf, prepare, searched, type CuttingPlan, type Prepared } from './cu
 import type { LinearProgram, SolveLinear } from './linear-program.ts';
 import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
 import { multisetWork } from './multisets.ts';
-import type { Column } from './packing.ts';
+import { Columns, columnOf, type Column } from './columns.ts';
 import { leastCost, type CountRule, type TooFew } from './cheapest-counts.ts';
 import { countPieces, fillTable, tableValue, without, type Pattern } from './pattern.ts';
 
@@ -336,31 +336,6 @@ export function* editionWork(
 
   return answered();
 }
-
-/** Patterns so far, each once. */
-class Columns {
-  readonly list: Column[] = [];
-  readonly #known = new Map<string, number>();
-  isNew(column: Column): boolean {
-    const before = this.list.length;
-    return this.add(column) === before;
-  }
-  /** the column's place, old or new */
-  add(column: Column): number {
-    const key = `${column.parent}:${column.counts.join()}`;
-    const before = this.#known.get(key);
-    if (before !== undefined) return before;
-    this.#known.set(key, this.list.length);
-    return this.list.push(column) - 1;
-  }
-}
-
-/** More of a piece than is needed counts for nothing. */
-const columnOf = (parent: number, pattern: Pattern, demand: readonly number[]): Column => ({
-  parent,
-  counts: countPieces(pattern, demand.length).map((n, i) => Math.min(n, demand[i]!)),
-  pattern: () => pattern,
-});
 
 const covers = (times: readonly number[], columns: readonly Column[], demand: readonly number[]): boolean =>
   times.length === columns.length &&

@@ -1,16 +1,10 @@
 import { dot } from './bounded.ts';
-import type { Pattern } from './pattern.ts';
-
-/** A pattern of one parent, and how many pieces of each size it holds that are needed. */
-export interface Column {
-  readonly parent: number;
-  readonly counts: readonly number[];
-  readonly pattern: () => Pattern;
-}
+import type { Column } from './columns.ts';
 
 export interface PackingTask {
   readonly demand: readonly number[];
-  readonly dual: readonly number[];
+  /** by piece */
+  readonly worths: readonly number[];
   /** by used parent */
   readonly reach: readonly number[];
   readonly sheets: readonly number[];
@@ -26,7 +20,7 @@ export interface PackingTask {
  */
 export function packed({
   demand,
-  dual,
+  worths: each,
   reach,
   sheets,
   lists,
@@ -35,12 +29,12 @@ export function packed({
 }: PackingTask): readonly Column[] | 'stopped' | undefined {
   const left = [...demand];
   const taken: Column[] = [];
-  const worths = lists.map((list) => list.map(({ counts }) => dot(counts, dual)));
+  const worths = lists.map((list) => list.map(({ counts }) => dot(counts, each)));
   const greatest = lists.map((list) =>
     demand.map((_, i) => list.reduce((most, { counts }) => Math.max(most, counts[i]!), 0)),
   );
   let nodes = 0;
-  const tolerance = 1e-9 * dot(dual, demand) + 1e-12;
+  const tolerance = 1e-9 * dot(each, demand) + 1e-12;
   const choose = (k: number, done: number, from: number, loss: number): boolean | 'stopped' => {
     if (left.every((n) => n <= 0)) return true;
     if (k === lists.length) return false;
@@ -59,7 +53,7 @@ export function packed({
       const { counts } = list[j]!;
       let over = 0;
       for (let i = 0; i < left.length; i++)
-        if (counts[i]! > left[i]!) over += (counts[i]! - Math.max(0, left[i]!)) * dual[i]!;
+        if (counts[i]! > left[i]!) over += (counts[i]! - Math.max(0, left[i]!)) * each[i]!;
       if (loss + short + over > slack + tolerance) continue;
       const before = [...left];
       for (let i = 0; i < left.length; i++) left[i] = Math.max(0, left[i]! - counts[i]!);

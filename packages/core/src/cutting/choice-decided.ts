@@ -1,0 +1,47 @@
+import type { LongWork } from '../long-work.ts';
+import type { CountRule } from './cheapest-counts.ts';
+import { choiceOf, type Search } from './choice.ts';
+import { packChoice, type Effort } from './choice-packing.ts';
+import type { Column } from './columns.ts';
+import { looseWorths } from './loose-worths.ts';
+import { tightWorths, type Tightly } from './tight-worths.ts';
+
+export type Decided =
+  | { readonly kind: 'rule'; readonly rule: CountRule }
+  | { readonly kind: 'packed'; readonly used: readonly Column[] }
+  | { readonly kind: 'too-few' | 'undecided' };
+
+/** Ever more is tried: a choice is mostly decided by little, and what takes long in one way is short in another. */
+const EFFORTS: readonly Effort[] = [
+  { joins: 300_000, nodes: 200_000, branches: 0 },
+  { joins: 1_000_000, nodes: 2_000_000, branches: 100 },
+  { joins: 3_000_000, nodes: 60_000_000, branches: 3000 },
+];
+/** Of what all sheets can lose, what one may: a quick look, and all of them. */
+const [FIRST_SHARES, ALL_SHARES] = [
+  [0.1, 0.25],
+  [0.1, 0.2, 0.35, 0.55, 1],
+];
+
+/** Whether so many sheets hold the need: a rule or an exhaustive search that says no, or a packing. Derivation in docs/cutting.md. */
+export function* decideChoice<Q>(search: Search, counts: readonly number[], say: () => Q): LongWork<Q, Decided> {
+  const choice = choiceOf(counts);
+  const loosely = yield* looseWorths(search, choice, say);
+  if (loosely && 'rule' in loosely) return { kind: 'rule', ...loosely };
+  let tightly: Tightly;
+  for (const effort of EFFORTS) {
+    if (loosely) {
+      const first = yield* packChoice(search, choice, loosely.worths, FIRST_SHARES, effort, say);
+      if (typeof first !== 'string') return { kind: 'packed', used: first };
+    }
+    tightly ??= yield* tightWorths(search, choice, effort, say);
+    if (tightly && 'rule' in tightly) return { kind: 'rule', ...tightly };
+    if (tightly && 'packing' in tightly) return { kind: 'packed', used: tightly.packing };
+    const known = tightly ?? loosely;
+    if (!known) continue;
+    const all = yield* packChoice(search, choice, known.worths, ALL_SHARES, effort, say);
+    if (typeof all !== 'string') return { kind: 'packed', used: all };
+    if (all === 'too-few') return { kind: 'too-few' };
+  }
+  return { kind: 'undecided' };
+}
