@@ -1,6 +1,7 @@
 import type { LongWork } from '../long-work.ts';
 import type { CountRule } from './cheapest-counts.ts';
-import { choiceOf, type Search } from './choice.ts';
+import { dot } from './bounded.ts';
+import { choiceOf, slackOf, type Search } from './choice.ts';
 import { packChoice, type Effort } from './choice-packing.ts';
 import type { Column } from './columns.ts';
 import { looseWorths } from './loose-worths.ts';
@@ -13,10 +14,12 @@ export type Decided =
 
 /** Ever more is tried: a choice is mostly decided by little, and what takes long in one way is short in another. */
 const EFFORTS: readonly Effort[] = [
-  { joins: 300_000, nodes: 200_000, branches: 0 },
-  { joins: 1_000_000, nodes: 2_000_000, branches: 100 },
-  { joins: 3_000_000, nodes: 60_000_000, branches: 3000 },
+  { joins: 300_000, nodes: 200_000, branches: 0, nearer: false },
+  { joins: 1_000_000, nodes: 2_000_000, branches: 100, nearer: true },
+  { joins: 3_000_000, nodes: 60_000_000, branches: 3000, nearer: true },
 ];
+/** Where no more than this share of the need can be lost, all patterns are few enough to be gone through at once. */
+const LITTLE = 0.01;
 /** Of what all sheets can lose, what one may: a quick look, and all of them. */
 const [FIRST_SHARES, ALL_SHARES] = [
   [0.1, 0.25],
@@ -28,16 +31,20 @@ export function* decideChoice<Q>(search: Search, counts: readonly number[], say:
   const choice = choiceOf(counts);
   const loosely = yield* looseWorths(search, choice, say);
   if (loosely && 'rule' in loosely) return { kind: 'rule', ...loosely };
+  const little =
+    loosely && slackOf(search, choice, loosely.worths) < LITTLE * dot(loosely.worths.worths, search.demand);
   let tightly: Tightly;
   for (const effort of EFFORTS) {
     if (loosely) {
-      const first = yield* packChoice(search, choice, loosely.worths, FIRST_SHARES, effort, say);
+      const shares = little ? ALL_SHARES : FIRST_SHARES;
+      const first = yield* packChoice(search, choice, loosely.worths, shares, effort, say);
       if (typeof first !== 'string') return { kind: 'packed', used: first };
+      if (first === 'too-few') return { kind: 'too-few' };
     }
     tightly ??= yield* tightWorths(search, choice, effort, say);
     if (tightly && 'rule' in tightly) return { kind: 'rule', ...tightly };
     if (tightly && 'packing' in tightly) return { kind: 'packed', used: tightly.packing };
-    const known = tightly ?? loosely;
+    const known = tightly ?? (little ? undefined : loosely);
     if (!known) continue;
     const all = yield* packChoice(search, choice, known.worths, ALL_SHARES, effort, say);
     if (typeof all !== 'string') return { kind: 'packed', used: all };

@@ -13,6 +13,8 @@ export interface Effort {
   readonly nodes: number;
   /** branches of the solver; 0: it is not asked */
   readonly branches: number;
+  /** whether worths that are not to be decided are moved towards the areas */
+  readonly nearer: boolean;
 }
 
 /** More patterns than this are not gone through, or handed to the solver. */

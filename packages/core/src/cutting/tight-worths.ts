@@ -32,7 +32,7 @@ const payingFrom = (owed: number): number => owed * (1 + 1e-9) + 1e-12;
  * Column generation by patterns of which no more of a piece counts than is needed. What one sheet holds is bounded by charges, or listed from the bound downwards. A rule where the choice holds too little, or a packing of
  * the patterns at hand; or the worths by which it holds least. Undefined: not to be known with that effort.
  */
-export function* tightWorths<Q>(search: Search, choice: Choice, { joins }: Effort, say: () => Q): LongWork<Q, Tightly> {
+export function* tightWorths<Q>(search: Search, choice: Choice, { joins, nearer }: Effort, say: () => Q): LongWork<Q, Tightly> {
   const { demand, tight, charges } = search;
   const { used } = choice;
   for (let round = 0; round < MOST_ROUNDS; round++) {
@@ -69,10 +69,11 @@ export function* tightWorths<Q>(search: Search, choice: Choice, { joins }: Effor
     if (tooLittle(heldAtMost(choice, reach), need)) return { rule: yield* ruleOf(search, choice, worths, reach, say) };
     if (added > 0) continue;
     if (!missed) return { worths: { worths, reach, charges: [...charges] } };
+    if (!nearer) return undefined;
     // Worths from few patterns lie far out, and so do their bounds: what is found nearer the areas may pay too, or refute it at once.
-    const nearer = yield* nearerTheAreas(search, choice, held, joins, say);
-    if (nearer.rule) return { rule: nearer.rule };
-    if (nearer.added === 0) return undefined;
+    const moved = yield* nearerTheAreas(search, choice, held, joins, say);
+    if (moved.rule) return { rule: moved.rule };
+    if (moved.added === 0) return undefined;
   }
   return undefined;
 }
