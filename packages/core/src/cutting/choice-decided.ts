@@ -1,8 +1,7 @@
 import type { LongWork } from '../long-work.ts';
 import type { CountRule } from './cheapest-counts.ts';
-import { dot } from './bounded.ts';
-import { choiceOf, slackOf, type Search } from './choice.ts';
-import { packChoice, type Effort } from './choice-packing.ts';
+import { choiceOf, type Search } from './choice.ts';
+import { littleToLose, packChoice, type Effort } from './choice-packing.ts';
 import type { Column } from './columns.ts';
 import { looseWorths } from './loose-worths.ts';
 import { tightWorths, type Tightly } from './tight-worths.ts';
@@ -18,8 +17,6 @@ const EFFORTS: readonly Effort[] = [
   { joins: 1_000_000, nodes: 2_000_000, branches: 100, nearer: true },
   { joins: 3_000_000, nodes: 60_000_000, branches: 3000, nearer: true },
 ];
-/** Where no more than this share of the need can be lost, all patterns are few enough to be gone through at once. */
-const LITTLE = 0.01;
 /** Of what all sheets can lose, what one may: a quick look, and all of them. */
 const [FIRST_SHARES, ALL_SHARES] = [
   [0.1, 0.25],
@@ -31,8 +28,7 @@ export function* decideChoice<Q>(search: Search, counts: readonly number[], say:
   const choice = choiceOf(counts);
   const loosely = yield* looseWorths(search, choice, say);
   if (loosely && 'rule' in loosely) return { kind: 'rule', ...loosely };
-  const little =
-    loosely && slackOf(search, choice, loosely.worths) < LITTLE * dot(loosely.worths.worths, search.demand);
+  const little = loosely && littleToLose(search, choice, loosely.worths);
   let tightly: Tightly;
   for (const effort of EFFORTS) {
     if (loosely) {

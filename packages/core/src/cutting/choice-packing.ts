@@ -1,8 +1,9 @@
 import type { LongWork } from '../long-work.ts';
-import { listWorth } from './bounded.ts';
+import { dot, listWorth } from './bounded.ts';
 import { boundedRoom, slackOf, type Choice, type Search, type Worths } from './choice.ts';
 import { wholePatterns } from './choice-program.ts';
 import type { Column } from './columns.ts';
+import { lastSheet } from './last-sheet.ts';
 import { packed } from './packing.ts';
 
 /** How much is tried, all of it counts. */
@@ -19,6 +20,16 @@ export interface Effort {
 
 /** More patterns than this are not gone through, or handed to the solver. */
 const [MOST_LISTED, MOST_SOLVED] = [6000, 1200];
+/** Where no more than this share of the need can be lost, all patterns are few enough to be gone through at once. */
+const LITTLE = 0.01;
+
+export const littleToLose = (search: Search, choice: Choice, worths: Worths): boolean =>
+  slackOf(search, choice, worths) < LITTLE * dot(worths.worths, search.demand);
+
+/** Where even the first share is too many patterns, so much less is tried, so often. */
+const [LESS, LESS_OFTEN] = [4, 3];
+/** With more sheets than this what one may lose is little, even if it may lose it all. */
+const MOST_BUT_LAST = 6;
 
 /**
  * Whether so many sheets hold the need. A packing loses the slack in all, so no sheet loses more and most lose little: for ever larger shares of it, every pattern that loses no more is listed, and
@@ -29,28 +40,53 @@ export function* packChoice<Q>(
   choice: Choice,
   worths: Worths,
   shares: readonly number[],
-  { joins, nodes, branches }: Effort,
+  effort: Effort,
   say: () => Q,
 ): LongWork<Q, readonly Column[] | 'too-few' | 'undecided'> {
-  const { counts, used } = choice;
-  const slack = slackOf(search, choice, worths);
-  for (const share of shares) {
-    const lists: (readonly Column[])[] = [];
-    for (const [k, p] of used.entries()) {
-      const least = Math.max(0, worths.reach[k]! - share * slack * (1 + 1e-9) - 1e-12);
-      const from = { charge: worths.charges[p]!, least, joins };
-      const listed = yield* listWorth(boundedRoom(search, p), worths.worths, from, say);
-      if (!listed || listed.length > MOST_LISTED) return 'undecided';
-      lists[k] = [...listed].sort((a, b) => b.worth - a.worth).map((one) => ({ parent: p, ...one }));
+  for (const [i, share] of shares.entries()) {
+    const found = yield* packedWithin(search, choice, worths, share, effort, say);
+    if (found === 'none') continue;
+    if (found !== 'too-many') return found;
+    for (let less = share / LESS, times = 0; i === 0 && times < LESS_OFTEN; less /= LESS, times++) {
+      const other = yield* packedWithin(search, choice, worths, less, effort, say);
+      if (typeof other !== 'string') return other;
+      if (other === 'none') break;
     }
-    const sheets = used.map((p) => counts[p]!);
-    const tried = packed({ ...worths, demand: search.demand, slack, lists, sheets, nodes });
-    if (!tried && share === 1) return 'too-few';
-    if (tried && tried !== 'stopped') return tried;
-    if (branches === 0 || lists.flat().length > MOST_SOLVED) continue;
-    const solved = wholePatterns(search, choice, [...search.tight.list, ...lists.flat()], branches);
-    if (solved) return solved;
-    yield say();
+    return 'undecided';
   }
   return 'undecided';
+}
+
+/** The same by patterns that lose at most a share of the slack. */
+function* packedWithin<Q>(
+  search: Search,
+  choice: Choice,
+  worths: Worths,
+  share: number,
+  { joins, nodes, branches }: Effort,
+  say: () => Q,
+): LongWork<Q, readonly Column[] | 'too-few' | 'none' | 'too-many'> {
+  const { counts, used } = choice;
+  const slack = slackOf(search, choice, worths);
+  const lists: (readonly Column[])[] = [];
+  for (const [k, p] of used.entries()) {
+    const least = Math.max(0, worths.reach[k]! - share * slack * (1 + 1e-9) - 1e-12);
+    const from = { charge: worths.charges[p]!, least, joins };
+    const listed = yield* listWorth(boundedRoom(search, p), worths.worths, from, say);
+    if (!listed || listed.length > MOST_LISTED) return 'too-many';
+    lists[k] = [...listed].sort((a, b) => b.worth - a.worth).map((one) => ({ parent: p, ...one }));
+  }
+  const sheets = used.map((p) => counts[p]!);
+  const tried = packed({ ...worths, demand: search.demand, slack, lists, sheets, nodes });
+  if (tried && tried !== 'stopped') return tried;
+  if (share === 1) {
+    if (!tried) return 'too-few';
+  } else if (!littleToLose(search, choice, worths) && sheets.reduce((a, b) => a + b) <= MOST_BUT_LAST) {
+    const last = yield* lastSheet(search, choice, worths, lists, say);
+    if (last) return last;
+  }
+  if (branches === 0 || lists.flat().length > MOST_SOLVED) return 'none';
+  const solved = wholePatterns(search, choice, [...search.tight.list, ...lists.flat()], branches);
+  yield say();
+  return solved ?? 'none';
 }

@@ -32,7 +32,12 @@ const payingFrom = (owed: number): number => owed * (1 + 1e-9) + 1e-12;
  * Column generation by patterns of which no more of a piece counts than is needed. What one sheet holds is bounded by charges, or listed from the bound downwards. A rule where the choice holds too little, or a packing of
  * the patterns at hand; or the worths by which it holds least. Undefined: not to be known with that effort.
  */
-export function* tightWorths<Q>(search: Search, choice: Choice, { joins, nearer }: Effort, say: () => Q): LongWork<Q, Tightly> {
+export function* tightWorths<Q>(
+  search: Search,
+  choice: Choice,
+  { joins, nearer }: Effort,
+  say: () => Q,
+): LongWork<Q, Tightly> {
   const { demand, tight, charges } = search;
   const { used } = choice;
   for (let round = 0; round < MOST_ROUNDS; round++) {
