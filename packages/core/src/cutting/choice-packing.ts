@@ -18,6 +18,12 @@ export interface Effort {
   readonly nearer: boolean;
 }
 
+/** What every sheet holds, and all patterns that it was chosen from. */
+export interface Packed {
+  readonly used: readonly Column[];
+  readonly patterns: readonly Column[];
+}
+
 /** More patterns than this are not gone through, or handed to the solver. */
 const [MOST_LISTED, MOST_SOLVED] = [6000, 1200];
 /** Where no more than this share of the need can be lost, all patterns are few enough to be gone through at once. */
@@ -42,7 +48,7 @@ export function* packChoice<Q>(
   shares: readonly number[],
   effort: Effort,
   say: () => Q,
-): LongWork<Q, readonly Column[] | 'too-few' | 'undecided'> {
+): LongWork<Q, Packed | 'too-few' | 'undecided'> {
   for (const [i, share] of shares.entries()) {
     const found = yield* packedWithin(search, choice, worths, share, effort, say);
     if (found === 'none') continue;
@@ -65,7 +71,7 @@ function* packedWithin<Q>(
   share: number,
   { joins, nodes, branches }: Effort,
   say: () => Q,
-): LongWork<Q, readonly Column[] | 'too-few' | 'none' | 'too-many'> {
+): LongWork<Q, Packed | 'too-few' | 'none' | 'too-many'> {
   const { counts, used } = choice;
   const slack = slackOf(search, choice, worths);
   const lists: (readonly Column[])[] = [];
@@ -74,19 +80,20 @@ function* packedWithin<Q>(
     const from = { charge: worths.charges[p]!, least, joins };
     const listed = yield* listWorth(boundedRoom(search, p), worths.worths, from, say);
     if (!listed || listed.length > MOST_LISTED) return 'too-many';
-    lists[k] = [...listed].sort((a, b) => b.worth - a.worth).map((one) => ({ parent: p, ...one }));
+    lists[k] = listed.map((one) => ({ parent: p, ...one }));
   }
   const sheets = used.map((p) => counts[p]!);
   const tried = packed({ ...worths, demand: search.demand, slack, lists, sheets, nodes });
-  if (tried && tried !== 'stopped') return tried;
+  const patterns = lists.flat();
+  if (tried && tried !== 'stopped') return { used: tried, patterns };
   if (share === 1) {
     if (!tried) return 'too-few';
   } else if (!littleToLose(search, choice, worths) && sheets.reduce((a, b) => a + b) <= MOST_BUT_LAST) {
     const last = yield* lastSheet(search, choice, worths, lists, say);
-    if (last) return last;
+    if (last) return { used: last, patterns };
   }
-  if (branches === 0 || lists.flat().length > MOST_SOLVED) return 'none';
-  const solved = wholePatterns(search, choice, [...search.tight.list, ...lists.flat()], branches);
+  if (branches === 0 || patterns.length > MOST_SOLVED) return 'none';
+  const solved = wholePatterns(search, choice, [...search.tight.list, ...patterns], branches);
   yield say();
-  return solved ?? 'none';
+  return solved ? { used: solved, patterns } : 'none';
 }

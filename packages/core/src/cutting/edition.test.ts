@@ -4,7 +4,8 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { lyingAfter, lyingIn } from '../../test/replayed-cuts.ts';
 import { finish } from '../long-work.ts';
 import { mm } from '../units/nm.ts';
-import { editionWork, type EditionPlan, type EditionTask, type NeededPiece, type StockedParent } from './edition.ts';
+import { editionWork } from './edition.ts';
+import type { EditionPlan, EditionTask, NeededPiece, StockedParent } from './edition-task.ts';
 import { solveWith, type SolveLinear } from './linear-program.ts';
 
 let solve: SolveLinear;

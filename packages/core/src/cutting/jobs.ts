@@ -5,7 +5,8 @@ import type { SlipTask } from '../slip/book-errors.ts';
 import { simulateSlip, type SlipSimulated } from '../slip/simulate.ts';
 import type { Nm } from '../units/nm.ts';
 import { onEachWork, type CuttingPlan } from './cutting-plan.ts';
-import { editionWork, type EditionPlan, type EditionProblem, type EditionTask } from './edition.ts';
+import { editionWork } from './edition.ts';
+import type { EditionPlan, EditionProblem, EditionTask } from './edition-task.ts';
 import type { SolveLinear } from './linear-program.ts';
 import { madeOtherwise, type OtherwiseMade, type OtherWay } from './otherwise.ts';
 import type { CutTask, CuttingProblem, Parent } from './parent.ts';
@@ -20,7 +21,7 @@ import {
 import { becomings, bookKinds, type Becoming, type BookKind, type Bounds, type Corner } from './sheet-becomes.ts';
 
 /** Changes whenever the same question may find another plan: a plan kept in a book says which search found it. */
-export const ENGINE = 3;
+export const ENGINE = 4;
 
 /** Long work about cutting, and what a slip of the blade costs; the same in the browser's worker and in the server's. */
 export interface CuttingJobs {

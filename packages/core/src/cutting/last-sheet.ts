@@ -2,6 +2,7 @@ import type { LongWork } from '../long-work.ts';
 import { chargedBound, dot, listWorth, type BoundedRoom } from './bounded.ts';
 import { GRAIN, slackOf, type Choice, type Search, type Worths } from './choice.ts';
 import type { Column } from './columns.ts';
+import { fillSheets } from './packing.ts';
 
 /** Places looked at while all sheets but the last are filled, and how many remainders are tried on the last. */
 const [MOST_NODES, MOST_TRIED] = [200_000, 40];
@@ -45,41 +46,25 @@ function remainders(
   lists: readonly (readonly Column[])[],
   last: number,
 ): readonly Remainder[] {
-  const { demand } = search;
-  const slack = slackOf(search, choice, worths);
-  const sheets = choice.used.map((p, k) => choice.counts[p]! - (k === last ? 1 : 0));
-  const each = lists.map((list) => list.map(({ counts }) => dot(counts, worths.worths)));
   const found = new Map<string, Remainder>();
-  const left = [...demand];
-  const taken: Column[] = [];
-  let nodes = 0;
-  const choose = (k: number, done: number, from: number, loss: number): boolean => {
-    if (k === lists.length) {
-      const worth = dot(left, worths.worths);
-      const key = left.join();
-      if (!found.has(key)) found.set(key, { taken: [...taken], left: [...left], worth });
-      return true;
-    }
-    if (done === sheets[k]) return choose(k + 1, 0, 0, loss);
-    const list = lists[k]!;
-    for (let j = from; j < list.length; j++) {
-      if (++nodes > MOST_NODES) return false;
-      const short = worths.reach[k]! - each[k]![j]!;
-      if (loss + short > slack) break;
-      const { counts } = list[j]!;
-      const over = counts.reduce((sum, n, i) => sum + Math.max(0, n - left[i]!) * worths.worths[i]!, 0);
-      if (loss + short + over > slack) continue;
-      const before = [...left];
-      for (let i = 0; i < left.length; i++) left[i] = Math.max(0, left[i]! - counts[i]!);
-      taken.push(list[j]!);
-      const within = choose(k, done + 1, j, loss + short + over);
-      taken.pop();
-      for (let i = 0; i < left.length; i++) left[i] = before[i]!;
-      if (!within) return false;
-    }
-    return true;
-  };
-  choose(0, 0, 0, 0);
+  fillSheets(
+    {
+      ...worths,
+      demand: search.demand,
+      slack: slackOf(search, choice, worths),
+      lists,
+      sheets: choice.used.map((p, k) => choice.counts[p]! - (k === last ? 1 : 0)),
+      nodes: MOST_NODES,
+    },
+    {
+      whole: false,
+      met: (taken, left) => {
+        const key = left.join();
+        if (!found.has(key)) found.set(key, { taken: [...taken], left: [...left], worth: dot(left, worths.worths) });
+        return false;
+      },
+    },
+  );
   return [...found.values()].sort((a, b) => a.worth - b.worth).slice(0, MOST_TRIED);
 }
 

@@ -4,6 +4,7 @@ import { grained, type Search } from './choice.ts';
 import { decideChoice } from './choice-decided.ts';
 import { Columns, type Column } from './columns.ts';
 import type { Prepared } from './cutting-plan.ts';
+import type { Holding } from './easier-sheets.ts';
 import type { SolveLinear } from './linear-program.ts';
 
 export interface MultisetsTask {
@@ -20,7 +21,7 @@ export interface MultisetsTask {
 
 export interface MultisetsAnswer {
   /** the cheapest choice of sheets, with what is cut from each; undefined: none costs less */
-  readonly found: { readonly cost: number; readonly used: readonly Column[] } | undefined;
+  readonly found: (Holding & { readonly cost: number }) | undefined;
   /** nothing costs less than this */
   readonly bound: number;
   /** why: a choice of sheets that obeys every rule lies within one of those that were gone through to the end */
@@ -66,7 +67,7 @@ export function* multisetWork(task: MultisetsTask): LongWork<{ readonly bound: n
     yield { bound: Math.min(floor, bound) };
     const outcome = yield* decideChoice(search, next.counts, () => ({ bound: Math.min(floor, bound) }));
     if (outcome.kind === 'rule') rules.push(outcome.rule);
-    else if (outcome.kind === 'packed') return answer({ cost: next.cost, used: outcome.used }, true);
+    else if (outcome.kind === 'packed') return answer({ cost: next.cost, ...outcome.holding }, true);
     else if (outcome.kind === 'too-few') tooFew.push(next.counts);
     else {
       undecided.push(next.counts);

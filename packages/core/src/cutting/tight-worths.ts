@@ -23,7 +23,10 @@ const [ENOUGH_MET, MOST_MET, MOST_LOOKED] = [10, 60, 1500];
 const TAKEN = 12;
 
 export type Tightly =
-  { readonly rule: CountRule } | { readonly packing: readonly Column[] } | { readonly worths: Worths } | undefined;
+  | { readonly rule: CountRule }
+  | { readonly packing: readonly Column[]; readonly worths: Worths }
+  | { readonly worths: Worths }
+  | undefined;
 
 /** A pattern pays that is worth more than this. */
 const payingFrom = (owed: number): number => owed * (1 + 1e-9) + 1e-12;
@@ -56,8 +59,9 @@ export function* tightWorths<Q>(
     }
     if (tooLittle(heldAtMost(choice, reach), need)) return { rule: yield* ruleOf(search, choice, worths, reach, say) };
     if (held.share >= SHARE_ENOUGH && round % TRY_EVERY === 0) {
-      const packing = ofThoseAtHand(search, choice, { worths, reach, charges });
-      if (packing) return { packing };
+      const known = { worths, reach, charges: [...charges] };
+      const packing = ofThoseAtHand(search, choice, known);
+      if (packing) return { packing, worths: known };
     }
     if (added > 0) continue;
     // No pattern is found that pays: listed from the bound downwards, one is, or there is none.
@@ -86,11 +90,8 @@ export function* tightWorths<Q>(
 function ofThoseAtHand(search: Search, choice: Choice, { worths, reach }: Worths): readonly Column[] | undefined {
   const { demand } = search;
   const slack = heldAtMost(choice, reach) - dot(worths, demand);
-  const worth = ({ counts }: Column): number => dot(counts, worths);
   const lists = choice.used.map((p, k) =>
-    search.tight.list
-      .filter((column) => column.parent === p && reach[k]! - worth(column) <= slack)
-      .sort((a, b) => worth(b) - worth(a)),
+    search.tight.list.filter(({ parent, counts }) => parent === p && reach[k]! - dot(counts, worths) <= slack),
   );
   const sheets = choice.used.map((p) => choice.counts[p]!);
   const found = packed({ demand, worths, reach, slack, lists, sheets, nodes: TRY_NODES });
