@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { openDataFolder } from './data-folder/open-data-folder.ts';
+import { plansFolder } from './compute/kept-plans.ts';
 import { WorkPool } from './pool/work-pool.ts';
 import { Safekeeping } from './safekeeping/safekeeping.ts';
 
@@ -39,7 +40,7 @@ async function main(): Promise<void> {
   }
   const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' }, pino.destination(2));
   const { orm, store, held } = await openDataFolder(dataFolder);
-  const pool = new WorkPool();
+  const pool = new WorkPool({ plans: plansFolder(dataFolder) });
   const safekeeping = new Safekeeping(orm, store, pool);
   if (process.argv.includes('--demo')) {
     const { loadDemo } = await import('./demo/load-demo.ts');

@@ -8,6 +8,7 @@ import type { BookAnswer, FilesAnswer } from '@eight-up/core/contract/answers';
 import { createApp } from '../src/app.ts';
 import { openDatabase } from '../src/db/open.ts';
 import { FileStore } from '../src/files/store.ts';
+import { plansFolder } from '../src/compute/kept-plans.ts';
 import { WorkPool } from '../src/pool/work-pool.ts';
 import { Safekeeping } from '../src/safekeeping/safekeeping.ts';
 
@@ -45,7 +46,7 @@ export async function serverUnderTest({
   const orm = await openDatabase(dataFolder, busyMs);
   const store = new FileStore(dataFolder);
   await store.prepare();
-  const pool = new WorkPool(poolOptions);
+  const pool = new WorkPool({ plans: plansFolder(dataFolder), ...poolOptions });
   const safekeeping = new Safekeeping(orm, store, pool);
   const request = supertest(createApp({ orm, store, pool, safekeeping, log: pino({ level: 'silent' }) }));
   return {

@@ -25,12 +25,16 @@ export interface Filled {
   readonly limit?: () => number;
 }
 
+/** One sheet is filled within the other. */
+const MOST_SHEETS = 2000;
+
 /**
  * Fills sheet after sheet, depth first, the best patterns of a parent first and never an earlier one after a later. What a pattern is worth less than its parent reaches, and what it
  * holds beyond the need, is lost; more than the slack cannot be.
  */
 export function fillSheets(task: PackingTask, filled: Filled): 'met' | 'ended' | 'stopped' {
   const { demand, worths: each, reach, sheets, slack, nodes: most } = task;
+  if (sheets.reduce((sum, n) => sum + n, 0) > MOST_SHEETS) return 'stopped';
   const lists = task.lists.map((list) =>
     list.map((column) => ({ column, worth: dot(column.counts, each) })).sort((a, b) => b.worth - a.worth),
   );

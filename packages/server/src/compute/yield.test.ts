@@ -1,4 +1,7 @@
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { plansFolder } from './kept-plans.ts';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
 
 let server: UnderTest;
@@ -78,5 +81,33 @@ describe('the yield of sheets', () => {
     const answer = await ask(body);
     expect(answer.status).toBe(422);
     expect((answer.body as { message: string }).message).toMatch(sentence);
+  });
+});
+
+describe('an edition that was asked before', () => {
+  const asked = {
+    parents: [{ ...SHEET, price: 300 }],
+    pieces: [
+      { ...FOLIO, needed: 9 },
+      { id: 'strip', width: mm(41), height: mm(211), grain: 'along-height', needed: 5 },
+    ],
+  };
+  const cost = async () => (await ask(asked)).body.edition.cost as number;
+
+  it('is read from the data folder; a file that cannot be read is no matter', async () => {
+    const plans = plansFolder(server.dataFolder);
+    const before = new Set(existsSync(plans) ? readdirSync(plans) : []);
+    const found = await cost();
+    const [name, ...others] = readdirSync(plans).filter((one) => !before.has(one));
+    expect(others).toEqual([]);
+    const file = path.join(plans, name!);
+    const plan = JSON.parse(readFileSync(file, 'utf8')) as { value: { cost: number } };
+    expect(plan.value.cost).toBe(found);
+    // Another figure is put there, to see that it is this that is told.
+    plan.value.cost += 7;
+    writeFileSync(file, JSON.stringify(plan));
+    expect(await cost()).toBe(found + 7);
+    writeFileSync(file, '{"ok":');
+    expect(await cost()).toBe(found);
   });
 });

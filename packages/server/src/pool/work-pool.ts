@@ -46,11 +46,14 @@ export class WorkPool {
   constructor({
     seconds = {},
     memory,
+    plans,
   }: {
     /** limits of time other than the usual */
     readonly seconds?: Partial<Readonly<Record<JobKind, number>>>;
     /** bytes that one process may hold; left out: as much as the machine allows */
     readonly memory?: number;
+    /** a folder where plans are kept that searches find; left out: none are */
+    readonly plans?: string;
   } = {}) {
     this.#seconds = (kind) => seconds[kind] ?? LIMITS[kind].seconds;
     const bundled = !import.meta.url.endsWith('.ts');
@@ -62,7 +65,11 @@ export class WorkPool {
       forkOpts: {
         serialization: 'advanced',
         execArgv: bundled ? ['--enable-source-maps'] : ['--import', 'tsx'],
-        env: { ...process.env, ...(memory === undefined ? {} : { EIGHTUP_JOB_MEMORY: String(memory) }) },
+        env: {
+          ...process.env,
+          ...(memory === undefined ? {} : { EIGHTUP_JOB_MEMORY: String(memory) }),
+          ...(plans === undefined ? {} : { EIGHTUP_PLANS: plans }),
+        },
       },
     });
   }

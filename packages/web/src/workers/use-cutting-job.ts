@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { CuttingJobs, JobKind } from '@eight-up/core/cutting/jobs';
 import type { Asked, Said } from './cutting-worker.ts';
+import { keepPlan, keptPlan, planAtHand } from './kept-plans.ts';
 
 export interface RunningJob<K extends JobKind> {
   /** undefined while it runs, or when it was called off */
@@ -16,15 +17,6 @@ export interface RunningJob<K extends JobKind> {
 const IDLE = { answer: undefined, partials: [], share: 0, running: false, error: undefined };
 
 let nextId = 0;
-
-/** Plans that were found in this window, by what was asked: drawn again they are there at once. */
-const found = new Map<string, unknown>();
-const KEPT = 60;
-
-function keep(question: string, answer: unknown): void {
-  found.set(question, answer);
-  for (const eldest of found.keys()) if (found.size > KEPT) found.delete(eldest);
-}
 
 /**
  * Has a job done in a worker of its own whenever what is asked changes (`input` undefined: nothing is asked). A newer question
@@ -43,7 +35,10 @@ export function useCuttingJob<K extends JobKind>(
   const worker = useRef<Worker>(undefined);
   const asked = useRef(input);
   asked.current = input;
+  /** which question it is: whoever looks up an older one finds that nobody waits for it */
+  const round = useRef(0);
   const stop = useRef(() => {
+    round.current++;
     worker.current?.terminate();
     worker.current = undefined;
     setState((now) => ({ ...now, running: false }));
@@ -53,41 +48,63 @@ export function useCuttingJob<K extends JobKind>(
       setState(IDLE);
       return;
     }
-    const question = `${kind} ${JSON.stringify(asked.current)}`;
-    if (kind === 'plan' && found.has(question)) {
+    const mine = ++round.current;
+    if (worker.current) worker.current.onmessage = null;
+    const input = asked.current;
+    const question = `${kind} ${JSON.stringify(input)}`;
+    const kept = kind === 'plan';
+    const atOnce = (plan: unknown): void => {
       worker.current?.terminate();
       worker.current = undefined;
-      setState({ ...IDLE, answer: found.get(question) as CuttingJobs[K]['answer'], share: 1 });
+      setState({ ...IDLE, answer: plan as CuttingJobs[K]['answer'], share: 1 });
+    };
+    const begin = (): void => {
+      worker.current ??= new Worker(new URL('./cutting-worker.ts', import.meta.url), { type: 'module' });
+      const id = nextId++;
+      const partials: CuttingJobs[K]['partial'][] = [];
+      const own = worker.current;
+      own.onmessage = ({ data }: MessageEvent<Said>) => {
+        if (data.id !== id) return;
+        if ('answer' in data) {
+          if (kept) void keepPlan(question, data.answer);
+          setState({
+            answer: data.answer as CuttingJobs[K]['answer'],
+            partials: [...partials],
+            share: 1,
+            running: false,
+            error: undefined,
+          });
+        } else if ('error' in data) setState({ ...IDLE, error: data.error });
+        else {
+          if (data.partial !== undefined) partials.push(data.partial as never);
+          const { share } = data;
+          setState((now) => ({ ...now, share, partials: partials.length ? [...partials] : now.partials }));
+        }
+      };
+      own.onerror = () => setState({ ...IDLE, error: 'The search broke off.' });
+      own.postMessage({ id, kind, input, solver: needsSolver } satisfies Asked);
+    };
+    const known = kept ? planAtHand(question) : undefined;
+    if (known !== undefined) {
+      atOnce(known);
       return;
     }
-    worker.current ??= new Worker(new URL('./cutting-worker.ts', import.meta.url), { type: 'module' });
-    const id = nextId++;
-    const partials: CuttingJobs[K]['partial'][] = [];
-    const own = worker.current;
-    own.onmessage = ({ data }: MessageEvent<Said>) => {
-      if (data.id !== id) return;
-      if ('answer' in data) {
-        if (kind === 'plan') keep(question, data.answer);
-        setState({
-          answer: data.answer as CuttingJobs[K]['answer'],
-          partials: [...partials],
-          share: 1,
-          running: false,
-          error: undefined,
-        });
-      } else if ('error' in data) setState({ ...IDLE, error: data.error });
-      else {
-        if (data.partial !== undefined) partials.push(data.partial as never);
-        const { share } = data;
-        setState((now) => ({ ...now, share, partials: partials.length ? [...partials] : now.partials }));
-      }
-    };
-    own.onerror = () => setState({ ...IDLE, error: 'The search broke off.' });
     setState((now) => ({ ...now, running: true, share: 0, error: undefined }));
-    own.postMessage({ id, kind, input: asked.current, solver: needsSolver } satisfies Asked);
+    if (!kept) {
+      begin();
+      return;
+    }
+    const lookUp = async (): Promise<void> => {
+      const plan = await keptPlan(question);
+      if (round.current !== mine) return;
+      if (plan === undefined) begin();
+      else atOnce(plan);
+    };
+    void lookUp();
   }, [kind, key, needsSolver]);
   useEffect(
     () => () => {
+      round.current++;
       worker.current?.terminate();
       worker.current = undefined;
     },
