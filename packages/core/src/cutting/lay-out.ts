@@ -77,16 +77,16 @@ export function layOut(
     });
   };
   const walk = (node: Pattern, left: number, top: number, w: number, h: number): void => {
-    const rect = { left: nm(left), top: nm(top), width: nm(w - gap), height: nm(h - gap) };
+    const rect = (): CutRect => ({ left: nm(left), top: nm(top), width: nm(w - gap), height: nm(h - gap) });
     if (node.kind === 'offcut') {
-      if (rect.width > 0 && rect.height > 0) offcuts.push(rect);
+      if (w > gap && h > gap) offcuts.push(rect());
       return;
     }
     const least = extentOfPattern(node);
     const axis = slackFirst(node, least, w, h, room);
     if (axis) return halves(axis, axis === 'upright' ? least.width : least.height, node, NOTHING, left, top, w, h);
     if (node.kind === 'piece') {
-      pieces.push({ ...rect, piece: ids[node.size.piece]!, turned: node.size.turned });
+      pieces.push({ ...rect(), piece: ids[node.size.piece]!, turned: node.size.turned });
       return;
     }
     halves(node.kind, node.at, node.first, node.second, left, top, w, h);

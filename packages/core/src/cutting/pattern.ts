@@ -261,7 +261,13 @@ function placesOf(room: Room, sizes: readonly LaidSize[]): Places {
     sizes.map(({ height }) => height),
   );
   const [xs, ys] = [x.places, y.places];
-  const places = { xs, ys, restX: rests(xs), restY: rests(ys), complete: x.complete && y.complete };
+  const places = {
+    xs,
+    ys,
+    restX: xs.map((_, i) => restsOf(xs, i)),
+    restY: ys.map((_, j) => restsOf(ys, j)),
+    complete: x.complete && y.complete,
+  };
   ofSizes.set(key, places);
   return places;
 }
@@ -282,31 +288,29 @@ const withEnd = (places: readonly number[], end: number): readonly number[] =>
   places[places.length - 1] === end ? places : [...places, end];
 
 /**
- * For each place, and each first part of at most half of it: the largest place that the rest still holds. The parts are the
+ * For a place, and each first part of at most half of it: the largest place that the rest still holds. The parts are the
  * places from the second on, so the first part's index is one more than its place in the list.
  */
-function rests(places: readonly number[]): readonly Int32Array[] {
-  return places.map((whole, top) => {
-    const found: number[] = [];
-    let rest = top;
-    for (let part = 1; part <= top && 2 * places[part]! <= whole; part++) {
-      while (places[rest]! > whole - places[part]!) rest--;
-      found.push(rest);
-    }
-    return Int32Array.from(found);
-  });
+function restsOf(places: readonly number[], top: number): Int32Array {
+  const whole = places[top]!;
+  let parts = 0;
+  while (parts < top && 2 * places[parts + 1]! <= whole) parts++;
+  const found = new Int32Array(parts);
+  for (let part = 1, rest = top; part <= parts; part++) {
+    while (places[rest]! > whole - places[part]!) rest--;
+    found[part - 1] = rest;
+  }
+  return found;
 }
 
 /** Places that parting the whole ever comes to: most sums close to the whole are none, and need no answer. */
 function needed(places: readonly number[]): readonly number[] {
-  const rest = rests(places);
-  const wanted = places.map((_, i) => i === 0 || i === places.length - 1);
+  const wanted = new Uint8Array(places.length);
+  wanted[0] = wanted[places.length - 1] = 1;
   for (let i = places.length - 1; i > 0; i--) {
     if (!wanted[i]) continue;
-    rest[i]!.forEach((other, part) => {
-      wanted[other] = true;
-      wanted[part + 1] = true;
-    });
+    const rests = restsOf(places, i);
+    for (let part = 0; part < rests.length; part++) wanted[rests[part]!] = wanted[part + 1] = 1;
   }
   return places.filter((_, i) => wanted[i]);
 }
@@ -334,15 +338,29 @@ export function countPieces(pattern: Pattern, kinds: number): number[] {
   return counts;
 }
 
+interface Extent {
+  readonly width: number;
+  readonly height: number;
+}
+const NO_EXTENT: Extent = { width: 0, height: 0 };
+
+/** Of parts within parts it is asked again and again. */
+const extents = new WeakMap<Pattern, Extent>();
+
 /** The least room that holds a pattern. */
-export function extentOfPattern(part: Pattern): { readonly width: number; readonly height: number } {
+export function extentOfPattern(part: Pattern): Extent {
   if (part.kind === 'piece') return part.size;
-  if (part.kind === 'offcut') return { width: 0, height: 0 };
+  if (part.kind === 'offcut') return NO_EXTENT;
+  const before = extents.get(part);
+  if (before) return before;
   const [one, other] = [extentOfPattern(part.first), extentOfPattern(part.second)];
   const along = (a: number, b: number) => (b > 0 ? part.at + b : a);
-  return part.kind === 'upright'
-    ? { width: along(one.width, other.width), height: Math.max(one.height, other.height) }
-    : { width: Math.max(one.width, other.width), height: along(one.height, other.height) };
+  const extent =
+    part.kind === 'upright'
+      ? { width: along(one.width, other.width), height: Math.max(one.height, other.height) }
+      : { width: Math.max(one.width, other.width), height: along(one.height, other.height) };
+  extents.set(part, extent);
+  return extent;
 }
 
 /**
