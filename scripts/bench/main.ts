@@ -2,7 +2,7 @@ import { bindingFigures } from './binding.ts';
 import { bookletFigures } from './booklets.ts';
 import { concertinaFigures } from './concertinas.ts';
 import { cuttingFigures } from './cutting.ts';
-import { editionFigures } from './editions.ts';
+import { editionFigures, moreEditionFigures } from './editions.ts';
 import { foldingFigures } from './folding.ts';
 import { keepingFigures } from './keeping.ts';
 import { calibrationMs, report, type Figure } from './measuring.ts';
@@ -21,6 +21,7 @@ const MEASURES: Readonly<Record<string, () => readonly Figure[] | Promise<readon
   slipping: slippingFigures,
   binding: bindingFigures,
   editions: editionFigures,
+  'more-editions': moreEditionFigures,
   starting: startingFigures,
   printing: printingFigures,
   keeping: keepingFigures,
