@@ -109,6 +109,10 @@ export function sheetsSentence({ count, bound, proven }: PaperPlan): string {
     : `${sheets}; the best found, and no cuts from edge to edge take fewer than ${bound}.`;
 }
 
+/** What is known of a plan while it is searched for. */
+export const planSoFar = (known: { readonly sheets: number; readonly bound: number } | undefined): string | undefined =>
+  known && `${counted(known.sheets, 'sheet')} found, ${known.bound} needed at least`;
+
 /** What of it is in the drawer; undefined where nobody counted. */
 export function stockSentence(
   { count }: Pick<PaperPlan, 'count'>,

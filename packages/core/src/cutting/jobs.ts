@@ -57,7 +57,8 @@ export interface CuttingJobs {
   /** one paper, as well as it can be proven */
   readonly plan: {
     readonly input: { readonly task: KitTask; readonly paper: Paper; readonly grain: 'own' | 'other' | 'ignored' };
-    readonly partial: never;
+    /** the fewest sheets so far, and how many it takes at least */
+    readonly partial: { readonly sheets: number; readonly bound: number };
     readonly answer: Result<PaperPlan, EditionProblem>;
   };
   /** what there is to become, found by folding every form */
@@ -123,7 +124,18 @@ const JOBS: { readonly [K in JobKind]: Job<K> } = {
     return yield* along(madeOtherwise(task, ways, paper, grain, solve));
   },
   *plan({ task, paper, grain }, solve) {
-    return yield* along(planOnPaper(task, paper, grain, solve, 'exact'));
+    const work = planOnPaper(task, paper, grain, solve, 'exact');
+    let said = '';
+    let step = work.next();
+    for (; !step.done; step = work.next()) {
+      const { share, sheets, bound: least = 0 } = step.value;
+      const bound = Math.ceil(least - 1e-9);
+      const now = `${sheets} ${bound}`;
+      // Told when it changes, not whenever a search draws breath.
+      yield sheets === undefined || now === said ? { share } : { share, partial: { sheets, bound } };
+      said = now;
+    }
+    return step.value;
   },
   *kinds({ tab }) {
     yield { share: 0 };

@@ -6,7 +6,7 @@ import { ok, type Result } from '../result.ts';
 import type { EditionProblem } from './edition-task.ts';
 import type { SolveLinear } from './linear-program.ts';
 import type { SettledOnPaper } from './on-paper.ts';
-import { planOnPaper, type KitTask } from './plan-on-paper.ts';
+import { planOnPaper, shareOf, type KitTask } from './plan-on-paper.ts';
 
 /** What one paper takes of a book that is made a little otherwise. */
 export interface OtherwiseMade {
@@ -47,13 +47,8 @@ export function* madeOtherwise(
   const made: Result<OtherwiseMade, EditionProblem>[] = [];
   for (const [i, { form }] of ways.entries()) {
     yield i / ways.length;
-    const plan = yield* planOnPaper(
-      { ...task, ...(task.follows ? { follows: { ...task.follows, form } } : {}) },
-      paper,
-      grain,
-      solve,
-      'quick',
-    );
+    const otherwise = { ...task, ...(task.follows ? { follows: { ...task.follows, form } } : {}) };
+    const plan = yield* shareOf(planOnPaper(otherwise, paper, grain, solve, 'quick'));
     made.push(
       plan.ok ? ok({ count: plan.value.count, cost: plan.value.cost, pieces: piecesEach(plan.value.settled) }) : plan,
     );

@@ -5,7 +5,7 @@ import { planBook } from '../forms/planned-book.ts';
 import { PLAIN_PAPER, type Paper } from '../paper/paper.ts';
 import { inch, mm, nm } from '../units/nm.ts';
 import { chosenPaper, fibreOfSheet, isStale, taskOf } from './chosen.ts';
-import { doJob } from './jobs.ts';
+import { doJob, startJob } from './jobs.ts';
 import { OWN_SHEET, USUAL_KIT, type Kit } from '../document/kit.ts';
 import { sheetsForEdition, withSpares } from './kit.ts';
 import { solveWith, type SolveLinear } from './linear-program.ts';
@@ -236,5 +236,31 @@ describe('marks', () => {
     expect(marksTable(sheet!.plan.cuts, { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) })).toHaveLength(
       marks.length + 1,
     );
+  });
+});
+
+describe('a plan while it is searched for', () => {
+  it('says the fewest sheets so far and how many it takes at least, each time that they change', () => {
+    const piece = (id: string, width: number, height: number, needed: number) => ({
+      id,
+      width: mm(width),
+      height: mm(height),
+      grain: 'any' as const,
+      needed,
+    });
+    const pieces = [piece('a', 131, 97, 11), piece('b', 203, 149, 7), piece('c', 89, 211, 9)];
+    const work = startJob('plan', { task: { pieces, kit: USUAL_KIT }, paper: paper(500, 350), grain: 'own' }, solve);
+    const told: { readonly sheets: number; readonly bound: number }[] = [];
+    let step = work.next();
+    for (; !step.done; step = work.next()) if (step.value.partial) told.push(step.value.partial);
+    if (!step.value.ok) throw new Error(step.value.problem.code);
+    const { count, proven } = step.value.value;
+    expect(proven).toBe(true);
+    expect(told.length).toBeGreaterThan(1);
+    told.forEach(({ sheets, bound }, i) => {
+      expect(bound).toBeLessThanOrEqual(count);
+      expect(sheets).toBeGreaterThanOrEqual(count);
+      if (i > 0) expect([sheets, bound]).not.toEqual([told[i - 1]!.sheets, told[i - 1]!.bound]);
+    });
   });
 });

@@ -50,6 +50,26 @@ export interface PaperPlan {
 
 export type Effort = 'quick' | 'exact';
 
+/** How far a plan is (0–1); where it is searched for, the fewest sheets so far, and how many it takes at least. */
+export interface PlanProgress {
+  readonly share: number;
+  readonly sheets?: number;
+  readonly bound?: number;
+}
+
+function* sharing<R>(work: LongWork<number, R>): LongWork<PlanProgress, R> {
+  let step = work.next();
+  for (; !step.done; step = work.next()) yield { share: step.value };
+  return step.value;
+}
+
+/** The share alone. */
+export function* shareOf<R>(work: LongWork<PlanProgress, R>): LongWork<number, R> {
+  let step = work.next();
+  for (; !step.done; step = work.next()) yield step.value.share;
+  return step.value;
+}
+
 /**
  * The fewest sheets of a paper for all pieces of a kit, its offcuts used first. One size alone is settled by division, since the
  * most that one sheet yields is proven; several go through the search for editions.
@@ -62,7 +82,7 @@ export function* planOnPaper(
   grain: 'own' | 'other' | 'ignored',
   solve: SolveLinear | undefined,
   effort: Effort,
-): LongWork<number, Result<PaperPlan, EditionProblem>> {
+): LongWork<PlanProgress, Result<PaperPlan, EditionProblem>> {
   if (!follows) return yield* planPieces(task, paper, grain, solve, effort);
   const { kit } = task;
   const settled = settledOn(follows, kit, paper, grain);
@@ -79,7 +99,7 @@ function* planPieces(
   grain: 'own' | 'other' | 'ignored',
   solve: SolveLinear | undefined,
   effort: Effort,
-): LongWork<number, Result<PaperPlan, EditionProblem>> {
+): LongWork<PlanProgress, Result<PaperPlan, EditionProblem>> {
   const fibreOf = (fibre: FibreAxis): FibreAxis =>
     grain === 'ignored' ? 'any' : grain === 'other' ? otherGrain(fibre) : fibre;
   const main = withFibre(parentOf(paper, kit, grain), fibreOf);
@@ -93,7 +113,10 @@ function* planPieces(
   if (!solve) return fail({ code: 'nothing-needed' });
   const work = editionWork({ parents: [main, ...offcuts], pieces: wanted, ...shared }, solve, effort);
   let step = work.next();
-  for (; !step.done; step = work.next()) yield step.value.cost ? step.value.bound / step.value.cost : 0;
+  for (; !step.done; step = work.next()) {
+    const { cost: sheets, bound } = step.value;
+    yield sheets === undefined ? { share: 0 } : { share: sheets ? bound / sheets : 1, sheets, bound };
+  }
   if (!step.value.ok) return step.value;
   const { sheets, cost, bound, proven } = step.value.value;
   return ok(told(main.fibre, sheets, cost, bound, proven, paper, kit, null));
@@ -106,10 +129,10 @@ function* oneSize(
   paper: Paper,
   kit: Kit,
   shared: { readonly gap: Kit['manner']['allowance']; readonly longest?: Kit['manner']['allowance'] },
-): LongWork<number, Result<PaperPlan, EditionProblem>> {
+): LongWork<PlanProgress, Result<PaperPlan, EditionProblem>> {
   const { needed, ...size } = piece;
   const on = function* (parent: StockedParent, most: number) {
-    return yield* cuttingWork({ parent, pieces: [{ ...size, most }], ...shared });
+    return yield* sharing(cuttingWork({ parent, pieces: [{ ...size, most }], ...shared }));
   };
   let left = needed;
   const sheets: CutAlike[] = [];
@@ -206,9 +229,10 @@ export function* answersOf(
 ): LongWork<number, PaperAnswers> {
   const unknown = paper.sheet.fibre === 'unknown';
   const known: Paper = unknown ? { ...paper, sheet: { ...paper.sheet, fibre: 'along-height' } } : paper;
-  const right = yield* planOnPaper(task, known, 'own', solve, effort);
-  const other = known.sheet.fibre === 'any' ? undefined : yield* planOnPaper(task, known, 'other', solve, effort);
-  const careless = yield* planOnPaper(task, known, 'ignored', solve, effort);
+  const right = yield* shareOf(planOnPaper(task, known, 'own', solve, effort));
+  const other =
+    known.sheet.fibre === 'any' ? undefined : yield* shareOf(planOnPaper(task, known, 'other', solve, effort));
+  const careless = yield* shareOf(planOnPaper(task, known, 'ignored', solve, effort));
   return { paper: paper.id, right, other, careless };
 }
 

@@ -17,6 +17,7 @@ import {
   EDGE_WORDS,
   offcutWords,
   pieceWords,
+  planSoFar,
   readWords,
   sheetsSentence,
   DECKLES_KEPT,
@@ -70,7 +71,14 @@ export function Cut({
     );
   return (
     <div className="flex flex-col gap-3">
-      {job.running && <Working share={job.share} what="Planning the cuts" onCancel={job.cancel} />}
+      {job.running && (
+        <Working
+          share={job.share}
+          what="Planning the cuts"
+          soFar={planSoFar(job.partials.at(-1))}
+          onCancel={job.cancel}
+        />
+      )}
       {job.error && <p role="alert">{job.error}</p>}
       {job.answer && !job.answer.ok && (
         <p role="alert" className="border-l-8 border-blade bg-paper px-4 py-2">

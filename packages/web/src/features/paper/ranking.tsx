@@ -52,7 +52,12 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
       </div>
       {job.running && <Working share={job.share} what="Counting on every paper" onCancel={job.cancel} />}
       {taking.running && (
-        <Working share={taking.share} what={`Planning on “${taking.taking}”`} onCancel={taking.cancel} />
+        <Working
+          share={taking.share}
+          what={`Planning on “${taking.taking}”`}
+          soFar={taking.soFar}
+          onCancel={taking.cancel}
+        />
       )}
       {problem && (
         <p role="alert" className="border-l-8 border-blade bg-paper px-4 py-2">

@@ -5,7 +5,7 @@ import { takePaper, taskOnAny } from '@eight-up/core/cutting/chosen';
 import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { editionProblemWords } from '@eight-up/words/problems';
-import { pieceWords } from '@eight-up/words/cutting';
+import { pieceWords, planSoFar } from '@eight-up/words/cutting';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { useStable } from '../../ui/use-stable.ts';
@@ -69,6 +69,7 @@ export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
       setTaking((old) => ({ paper, grain, reason, times: (old?.times ?? 0) + 1 })),
     taking: taking?.paper.name,
     share: job.share,
+    soFar: planSoFar(job.partials.at(-1)),
     running: job.running,
     problem:
       job.error ?? (taking && answer && !answer.ok ? editionProblemWords(answer.problem, nameOf, unit) : undefined),
