@@ -1,3 +1,4 @@
+import type { Driver } from 'selenium-webdriver/chrome.js';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { BookAnswer, DrawerAnswer } from '@eight-up/core/contract/answers';
 import { wordsOf } from '../packages/server/test/marked-pages.ts';
@@ -117,6 +118,20 @@ describe('paper, grain and yield', () => {
     const href = await (await byRole(driver, 'link', 'Bench sheet')).getAttribute('href');
     const { words } = wordsOf(Buffer.from(await (await fetch(href!)).arrayBuffer()));
     expect([...words.keys()]).toEqual(expect.arrayContaining(['Wharf', 'cartridge', 'Upright', 'Level']));
+  });
+
+  it('a plan that was found is there when the page is opened anew, without another search', async () => {
+    const driver = browser.driver as Driver;
+    const planned = await (await located(driver, By.css('main'))).getText();
+    const { identifier } = (await driver.sendAndGetDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+      source: 'window.Worker = class { postMessage() {} terminate() {} };',
+    })) as unknown as { identifier: string };
+    await driver.navigate().refresh();
+    await waitForText(driver, 'cuts, in this order');
+    expect(await (await located(driver, By.css('main'))).getText()).toBe(planned);
+    await driver.sendDevToolsCommand('Page.removeScriptToEvaluateOnNewDocument', { identifier });
+    await driver.navigate().refresh();
+    await waitForText(driver, 'cuts, in this order');
   });
 
   it('“Which paper, which grain?”: the other grain of the same sheet stands beside it', async () => {
