@@ -39,11 +39,13 @@ export function cheapestCounts({
 }: CountsTask): CheapestCounts | 'stopped' | undefined {
   const order = [...price.keys()].sort((a, b) => price[b]! - price[a]!);
   const left = rules.map(({ need }) => need * (1 - 1e-9));
+  // Where it is not known how far a sheet reaches, one is enough; an endless reach could not be taken back.
+  const reaches = rules.map(({ reached, need }) => reached.map((reach) => (reach === Infinity ? need : reach)));
   /** from each place in the order on: the most that any parent still to come reaches for its price, rule by rule */
   const reach: number[][] = [];
   for (let k = order.length; k >= 0; k--) {
     const p = order[k];
-    reach[k] = rules.map(({ reached }, r) =>
+    reach[k] = reaches.map((reached, r) =>
       p === undefined ? 0 : Math.max(reach[k + 1]![r]!, price[p]! > 0 ? reached[p]! / price[p]! : Infinity),
     );
   }
@@ -64,7 +66,7 @@ export function cheapestCounts({
     const p = order[k]!;
     const take = (n: number): void => {
       counts[p]! += n;
-      for (let r = 0; r < rules.length; r++) left[r]! -= n * rules[r]!.reached[p]!;
+      for (let r = 0; r < rules.length; r++) left[r]! -= n * reaches[r]![p]!;
     };
     if (price[p] === 0) {
       take(stock[p]!);

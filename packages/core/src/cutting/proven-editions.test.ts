@@ -5,8 +5,10 @@ import { choices, waysToLie } from '../../test/every-cut.ts';
 import { finish } from '../long-work.ts';
 import { mm } from '../units/nm.ts';
 import { editionWork } from './edition.ts';
+import { aboveAll, prepareEdition } from './edition-task.ts';
 import type { EditionPlan, NeededPiece, StockedParent } from './edition-task.ts';
 import { solveWith, type SolveLinear } from './linear-program.ts';
+import { multisetWork } from './multisets.ts';
 import { listPatterns } from './pattern-list.ts';
 import { fillTable } from './pattern.ts';
 
@@ -128,7 +130,7 @@ const sum = (parts: readonly bigint[]): bigint => parts.reduce((a, b) => a + b, 
  * Takes a proof apart: every rule's reach is at least what any sheet holds of its worths, worked out by trying every cut; every choice of sheets that costs less breaks a rule, in exact
  * arithmetic, or lies within one that was gone through; and those really hold too little.
  */
-function checkProof(task: Task, { proof, cost }: EditionPlan): void {
+function checkProof(task: Task, { proof, cost }: Pick<EditionPlan, 'proof' | 'cost'>): void {
   const options = optionsOf(task);
   const need = task.pieces.map(({ needed }) => needed);
   const sound = proof.rules.map(({ worths, reached }) => {
@@ -181,6 +183,37 @@ describe('editions against trying everything', () => {
         checkProof(task, found.value);
       }),
       { numRuns: 2000 },
+    );
+  }, 300_000);
+});
+
+describe('choices of sheets from nothing', () => {
+  it('come to the cheapest that holds the need, each refuted for a reason, without anything known before', () => {
+    fc.assert(
+      fc.property(cases, (one) => {
+        const task = taskOf(one);
+        const prepared = prepareEdition(task);
+        if (!prepared.ok) return;
+        const edition = prepared.value;
+        const { price, piecesInAll, demand } = edition;
+        // Just that something is needed: every other rule is to be found.
+        const any = { worths: demand.map(() => 1), reached: price.map(() => Infinity), need: piecesInAll };
+        const below = aboveAll(edition);
+        const found = finish(multisetWork({ ...edition, rules: [any], columns: [], below, solve }));
+        expect(found.decided).toBe(true);
+        const options = optionsOf(task);
+        if (!found.found) {
+          const all = task.parents.map(({ stock = piecesInAll }) => Math.min(stock, piecesInAll));
+          expect(holds(options, all, demand)).toBe(false);
+          return;
+        }
+        const { cost, used } = found.found;
+        const counts = price.map((_, p) => used.filter(({ parent }) => parent === p).length);
+        expect(holds(options, counts, demand)).toBe(true);
+        expect(counts.reduce((sum, n, p) => sum + n * price[p]!, 0)).toBe(cost);
+        checkProof(task, { proof: found, cost });
+      }),
+      { numRuns: 500 },
     );
   }, 300_000);
 });
