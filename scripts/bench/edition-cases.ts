@@ -1,4 +1,4 @@
-import type { EditionTask, NeededPiece, StockedParent } from '../../packages/core/src/cutting/edition-task.ts';
+import type { EditionTask, NeededPiece, StockedParent } from '../../packages/core/src/cutting/edition/edition-task.ts';
 import { mm } from '../../packages/core/src/units/nm.ts';
 
 /** A small deterministic generator (mulberry32, T. Ettinger 2017): the cases are the same on every machine. */

@@ -1,5 +1,5 @@
 import loadHighs from 'highs';
-import { editionWork } from '../../packages/core/src/cutting/edition.ts';
+import { editionWork } from '../../packages/core/src/cutting/edition/edition.ts';
 import { finish } from '../../packages/core/src/long-work.ts';
 import { solveWith, type SolveLinear } from '../../packages/core/src/cutting/linear-program.ts';
 import { editionCase } from './edition-cases.ts';

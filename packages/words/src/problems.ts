@@ -4,7 +4,7 @@ import { cutText } from '@eight-up/core/text';
 import { parameterQuestion } from './forms/registry.ts';
 import type { StoredChangeProblem } from '@eight-up/core/book/patch';
 import type { BookFileNote, BookFileProblem } from '@eight-up/core/contract/book-file';
-import type { EditionProblem } from '@eight-up/core/cutting/edition-task';
+import type { EditionProblem } from '@eight-up/core/cutting/edition/edition-task';
 import type { CuttingProblem } from '@eight-up/core/cutting/parent';
 import type { PrinterProblem } from '@eight-up/core/printer/printer';
 import type { PaperProblem } from '@eight-up/core/paper/paper';

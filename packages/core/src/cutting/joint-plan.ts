@@ -4,7 +4,7 @@ import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Paper } from '../paper/paper.ts';
 import type { Nm } from '../units/nm.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
-import type { NeededPiece } from './edition-task.ts';
+import type { NeededPiece } from './edition/edition-task.ts';
 import { neededPieces } from './kit.ts';
 import type { KitTask } from './plan-on-paper.ts';
 

@@ -5,7 +5,7 @@ import { otherGrain, PAPER_KINDS, type Edge, type Paper, type PaperKind } from '
 import type { FibreAxis, PieceGrain } from '../paper/sheet-size.ts';
 import { OWN_SHEET, PAGES_SLOT, type Kit, type KitPiece, type PaperSlot } from '../document/kit.ts';
 import { mm, nm, type Nm } from '../units/nm.ts';
-import type { NeededPiece, StockedParent } from './edition-task.ts';
+import type { NeededPiece, StockedParent } from './edition/edition-task.ts';
 
 /** Sheets of one copy that are of one size. */
 export interface OwnSheets {

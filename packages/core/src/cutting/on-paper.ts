@@ -8,7 +8,7 @@ import type { FoldedBook, FormChoice } from '../forms/planned-book.ts';
 import { otherGrain, type Paper } from '../paper/paper.ts';
 import type { FibreAxis, Sheet } from '../paper/sheet-size.ts';
 import { fail, ok, type Result } from '../result.ts';
-import type { NeededPiece } from './edition-task.ts';
+import type { NeededPiece } from './edition/edition-task.ts';
 import { gapOf, neededPieces, parentOf, withSpares } from './kit.ts';
 
 /** A book whose parts follow the paper that they are cut from, as it is before one is taken. */

@@ -3,7 +3,7 @@ import type { FormChoice } from '../forms/planned-book.ts';
 import type { LongWork } from '../long-work.ts';
 import type { Paper } from '../paper/paper.ts';
 import { ok, type Result } from '../result.ts';
-import type { EditionProblem } from './edition-task.ts';
+import type { EditionProblem } from './edition/edition-task.ts';
 import type { SolveLinear } from './linear-program.ts';
 import type { SettledOnPaper } from './on-paper.ts';
 import { planOnPaper, shareOf, type KitTask } from './plan-on-paper.ts';

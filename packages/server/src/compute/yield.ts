@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { computeYieldRequest } from '@eight-up/core/contract/schemas';
-import type { EditionTask } from '@eight-up/core/cutting/edition-task';
+import type { EditionTask } from '@eight-up/core/cutting/edition/edition-task';
 import type { CuttingJobs } from '@eight-up/core/cutting/jobs';
 import type { CuttingPlan } from '@eight-up/core/cutting/cutting-plan';
 import type { Parent, WantedPiece } from '@eight-up/core/cutting/parent';

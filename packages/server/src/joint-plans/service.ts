@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { EntityManager } from '@mikro-orm/libsql';
 import type { JointPlanAnswer } from '@eight-up/core/contract/answers';
 import { afterCutting, leftOver } from '@eight-up/core/cutting/after-cutting';
-import type { NeededPiece } from '@eight-up/core/cutting/edition-task';
+import type { NeededPiece } from '@eight-up/core/cutting/edition/edition-task';
 import { ENGINE, type CuttingJobs } from '@eight-up/core/cutting/jobs';
 import {
   changedSince,

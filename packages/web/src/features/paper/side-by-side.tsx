@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { PaperSlot } from '@eight-up/core/document/kit';
 import { taskOnAny } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import type { EditionProblem } from '@eight-up/core/cutting/edition-task';
+import type { EditionProblem } from '@eight-up/core/cutting/edition/edition-task';
 import type { PaperAnswers, PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
 import type { Result } from '@eight-up/core/result';

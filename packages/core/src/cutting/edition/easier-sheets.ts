@@ -1,7 +1,7 @@
 import type { Column } from './columns.ts';
-import { planOf } from './cutting-plan.ts';
+import { planOf } from '../cutting-plan.ts';
 import type { CutAlike, Edition } from './edition-task.ts';
-import { labour } from './lay-out.ts';
+import { labour } from '../lay-out.ts';
 import { fillSheets } from './packing.ts';
 import { labourOfAll, sheetsCut } from './sheets-cut.ts';
 

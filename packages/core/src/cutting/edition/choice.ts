@@ -1,9 +1,9 @@
-import type { LongWork } from '../long-work.ts';
-import { chargedBound, dot, type BoundedRoom, type ChargedBound } from './bounded.ts';
+import type { LongWork } from '../../long-work.ts';
+import { chargedBound, dot, type BoundedRoom, type ChargedBound } from '../bounded.ts';
 import type { CountRule } from './cheapest-counts.ts';
 import type { Columns } from './columns.ts';
-import type { Prepared } from './cutting-plan.ts';
-import type { SolveLinear } from './linear-program.ts';
+import type { Prepared } from '../cutting-plan.ts';
+import type { SolveLinear } from '../linear-program.ts';
 
 /** What is asked of every choice of sheets, and what is kept from one to the next. */
 export interface Search {

@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { lyingAfter, lyingIn } from '../../test/replayed-cuts.ts';
-import { finish } from '../long-work.ts';
-import { mm } from '../units/nm.ts';
+import { lyingAfter, lyingIn } from '../../../test/replayed-cuts.ts';
+import { finish } from '../../long-work.ts';
+import { mm } from '../../units/nm.ts';
 import { editionWork } from './edition.ts';
 import type { EditionPlan, EditionTask, NeededPiece, StockedParent } from './edition-task.ts';
-import { solveWith, type SolveLinear } from './linear-program.ts';
+import { solveWith, type SolveLinear } from '../linear-program.ts';
 
 let solve: SolveLinear;
 beforeAll(async () => {

@@ -1,7 +1,7 @@
-import type { LongWork } from '../long-work.ts';
-import { said } from './bounded.ts';
+import type { LongWork } from '../../long-work.ts';
+import { said } from '../bounded.ts';
 import type { Column } from './columns.ts';
-import { searched } from './cutting-plan.ts';
+import { searched } from '../cutting-plan.ts';
 import type { Edition } from './edition-task.ts';
 import { timesWithin } from './sheets-cut.ts';
 

@@ -1,10 +1,10 @@
-import type { FormProblem } from '../forms/form.ts';
-import { fail, ok, type Result } from '../result.ts';
-import { finish } from '../long-work.ts';
-import { prepare, type CuttingPlan, type Prepared } from './cutting-plan.ts';
-import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from './parent.ts';
+import type { FormProblem } from '../../forms/form.ts';
+import { fail, ok, type Result } from '../../result.ts';
+import { finish } from '../../long-work.ts';
+import { prepare, type CuttingPlan, type Prepared } from '../cutting-plan.ts';
+import { laidSizes, type CutTask, type CuttingProblem, type Parent, type WantedPiece } from '../parent.ts';
 import type { CountRule, TooFew } from './cheapest-counts.ts';
-import { fillTable, tableValue } from './pattern.ts';
+import { fillTable, tableValue } from '../pattern.ts';
 
 /** A parent that can be bought or is at hand. */
 export interface StockedParent extends Parent {

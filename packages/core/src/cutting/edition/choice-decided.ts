@@ -1,4 +1,4 @@
-import type { LongWork } from '../long-work.ts';
+import type { LongWork } from '../../long-work.ts';
 import type { CountRule } from './cheapest-counts.ts';
 import { choiceOf, type Search, type Worths } from './choice.ts';
 import { littleToLose, packChoice, type Effort, type Packed } from './choice-packing.ts';

@@ -1,5 +1,5 @@
-import type { LongWork } from '../long-work.ts';
-import { chargedBound, dot, listWorth, type BoundedRoom } from './bounded.ts';
+import type { LongWork } from '../../long-work.ts';
+import { chargedBound, dot, listWorth, type BoundedRoom } from '../bounded.ts';
 import { GRAIN, slackOf, type Choice, type Search, type Worths } from './choice.ts';
 import type { Column } from './columns.ts';
 import { fillSheets } from './packing.ts';

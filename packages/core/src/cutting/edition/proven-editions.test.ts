@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { choices, waysToLie } from '../../test/every-cut.ts';
-import { finish } from '../long-work.ts';
-import { mm } from '../units/nm.ts';
+import { choices, waysToLie } from '../../../test/every-cut.ts';
+import { finish } from '../../long-work.ts';
+import { mm } from '../../units/nm.ts';
 import { editionWork } from './edition.ts';
 import { aboveAll, prepareEdition } from './edition-task.ts';
 import type { EditionPlan, NeededPiece, StockedParent } from './edition-task.ts';
-import { solveWith, type SolveLinear } from './linear-program.ts';
+import { solveWith, type SolveLinear } from '../linear-program.ts';
 import { multisetWork } from './multisets.ts';
-import { listPatterns } from './pattern-list.ts';
-import { fillTable } from './pattern.ts';
+import { listPatterns } from '../pattern-list.ts';
+import { fillTable } from '../pattern.ts';
 
 let solve: SolveLinear;
 beforeAll(async () => {

@@ -1,7 +1,7 @@
 import type { Choice, Search } from './choice.ts';
 import { grained } from './choice.ts';
 import type { Column } from './columns.ts';
-import type { LinearProgram } from './linear-program.ts';
+import type { LinearProgram } from '../linear-program.ts';
 
 /** The share of the need that a choice holds by the patterns at hand, and what that says of worths. */
 export interface HeldShare {

@@ -1,9 +1,9 @@
-import type { LongWork } from '../long-work.ts';
-import { chargedBound, listWorth, said, type BoundedRoom } from './bounded.ts';
+import type { LongWork } from '../../long-work.ts';
+import { chargedBound, listWorth, said, type BoundedRoom } from '../bounded.ts';
 import { columnOf, type Column } from './columns.ts';
 import { aboveAll, type Edition, type EditionProgress } from './edition-task.ts';
-import type { LinearProgram, SolveLinear } from './linear-program.ts';
-import { fillTable, tableValue } from './pattern.ts';
+import type { LinearProgram, SolveLinear } from '../linear-program.ts';
+import { fillTable, tableValue } from '../pattern.ts';
 import type { Standing } from './standing.ts';
 
 /** Rounds of the column generation: more than these sizes take. */

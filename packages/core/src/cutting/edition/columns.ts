@@ -1,4 +1,4 @@
-import { countPieces, type Pattern } from './pattern.ts';
+import { countPieces, type Pattern } from '../pattern.ts';
 
 /** A pattern of one parent, and how many pieces of each size it is taken to hold. */
 export interface Column {

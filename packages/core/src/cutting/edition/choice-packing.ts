@@ -1,5 +1,5 @@
-import type { LongWork } from '../long-work.ts';
-import { dot, listWorth } from './bounded.ts';
+import type { LongWork } from '../../long-work.ts';
+import { dot, listWorth } from '../bounded.ts';
 import { boundedRoom, slackOf, type Choice, type Search, type Worths } from './choice.ts';
 import { wholePatterns } from './choice-program.ts';
 import type { Column } from './columns.ts';

@@ -1,10 +1,10 @@
-import type { LongWork } from '../long-work.ts';
-import { dot, said } from './bounded.ts';
+import type { LongWork } from '../../long-work.ts';
+import { dot, said } from '../bounded.ts';
 import type { CountRule } from './cheapest-counts.ts';
 import { heldAtMost, ruleOf, tooLittle, type Choice, type Search, type Worths } from './choice.ts';
 import { shareHeld } from './choice-program.ts';
 import { columnOf } from './columns.ts';
-import { countPieces, fillTable, tableValue } from './pattern.ts';
+import { countPieces, fillTable, tableValue } from '../pattern.ts';
 
 /** Rounds of the column generation: more than these sizes take. */
 const MOST_ROUNDS = 60;

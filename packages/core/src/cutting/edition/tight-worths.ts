@@ -1,5 +1,5 @@
-import type { LongWork } from '../long-work.ts';
-import { bestWithin, chargedBound, dot, listWorth } from './bounded.ts';
+import type { LongWork } from '../../long-work.ts';
+import { bestWithin, chargedBound, dot, listWorth } from '../bounded.ts';
 import type { CountRule } from './cheapest-counts.ts';
 import { boundedRoom, GRAIN, grained, heldAtMost, priced, ruleOf, tooLittle } from './choice.ts';
 import type { Choice, Search, Worths } from './choice.ts';

@@ -1,9 +1,9 @@
 import { expect, it } from 'vitest';
-import { mm } from '../units/nm.ts';
+import { mm } from '../../units/nm.ts';
 import type { Column } from './columns.ts';
 import { easierSheets } from './easier-sheets.ts';
 import { prepareEdition } from './edition-task.ts';
-import { countPieces, type Pattern } from './pattern.ts';
+import { countPieces, type Pattern } from '../pattern.ts';
 import { labourOfAll } from './sheets-cut.ts';
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };

@@ -1,6 +1,6 @@
-import { fail, ok, type Result } from '../result.ts';
-import type { LongWork } from '../long-work.ts';
-import { said } from './bounded.ts';
+import { fail, ok, type Result } from '../../result.ts';
+import type { LongWork } from '../../long-work.ts';
+import { said } from '../bounded.ts';
 import { generateColumns } from './column-generation.ts';
 import { easierSheets, type Holding } from './easier-sheets.ts';
 import {
@@ -13,9 +13,9 @@ import {
   type EditionTask,
 } from './edition-task.ts';
 import { greedySheets, tastesOf } from './greedy-sheets.ts';
-import type { SolveLinear } from './linear-program.ts';
+import type { SolveLinear } from '../linear-program.ts';
 import { multisetWork } from './multisets.ts';
-import { fillTable, tableValue } from './pattern.ts';
+import { fillTable, tableValue } from '../pattern.ts';
 import { sheetsCut } from './sheets-cut.ts';
 import { Standing } from './standing.ts';
 

@@ -1,8 +1,8 @@
 import type { Column } from './columns.ts';
-import { planOf } from './cutting-plan.ts';
+import { planOf } from '../cutting-plan.ts';
 import type { CutAlike, Edition } from './edition-task.ts';
-import { labour } from './lay-out.ts';
-import { countPieces, without, type Pattern } from './pattern.ts';
+import { labour } from '../lay-out.ts';
+import { countPieces, without, type Pattern } from '../pattern.ts';
 
 /** How often all of these pieces are still wanted. */
 export const timesWithin = (counts: readonly number[], left: readonly number[]): number =>

@@ -1,11 +1,11 @@
-import type { LongWork } from '../long-work.ts';
+import type { LongWork } from '../../long-work.ts';
 import { cheapestCounts, type CountRule, type TooFew } from './cheapest-counts.ts';
 import { grained, type Search } from './choice.ts';
 import { decideChoice } from './choice-decided.ts';
 import { Columns, type Column } from './columns.ts';
-import type { Prepared } from './cutting-plan.ts';
+import type { Prepared } from '../cutting-plan.ts';
 import type { Holding } from './easier-sheets.ts';
-import type { SolveLinear } from './linear-program.ts';
+import type { SolveLinear } from '../linear-program.ts';
 
 export interface MultisetsTask {
   readonly prepared: readonly Prepared[];

@@ -1,4 +1,4 @@
-import { dot } from './bounded.ts';
+import { dot } from '../bounded.ts';
 import type { Column } from './columns.ts';
 
 export interface PackingTask {
