@@ -1,7 +1,7 @@
 import { fail, ok, type Result } from '../result.ts';
 import { finish, type LongWork } from '../long-work.ts';
 import { bestWithin, chargedBound, JOINS_ALONE } from './bounded.ts';
-import { labour, layOut, trimCuts, type Cut, type CutPiece, type CutRect, type LaidOut } from './lay-out.ts';
+import { isEasier, labour, layOut, trimCuts, type Cut, type CutPiece, type CutRect } from './lay-out.ts';
 import { laidSizes, workable, type CutTask, type CuttingProblem, type LaidSize } from './parent.ts';
 import {
   countPieces,
@@ -150,7 +150,7 @@ export function planOf(task: CutTask, room: Room, patterns: readonly Pattern[], 
   const ids = pieces.map(({ id }) => id);
   const easiest = patterns
     .map((pattern) => ({ pattern, ...layOut(pattern, room, gap, origin, ids) }))
-    .reduce((one, other) => (easier(other, one) ? other : one));
+    .reduce((one, other) => (isEasier(labour(other), labour(one)) ? other : one));
   const count = (id: string) => easiest.pieces.filter(({ piece }) => piece === id).length;
   const counts = Object.fromEntries(ids.map((id) => [id, count(id)]));
   const worth = (i: number) => pieces[i]!.value ?? (pieces.length === 1 ? 1 : area(pieces[i]!));
@@ -166,12 +166,6 @@ export function planOf(task: CutTask, room: Room, patterns: readonly Pattern[], 
     offcuts: easiest.offcuts,
     pattern: easiest.pattern,
   };
-}
-
-function easier(one: LaidOut, other: LaidOut): boolean {
-  const [a, b] = [labour(one), labour(other)];
-  const i = a.findIndex((value, k) => value !== b[k]);
-  return i >= 0 && a[i]! < b[i]!;
 }
 
 /** No pattern is worth more than the whole room at the best price an area fetches. */

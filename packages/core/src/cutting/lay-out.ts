@@ -139,8 +139,16 @@ function slackFirst(
   return wide ? 'upright' : high ? 'level' : undefined;
 }
 
+/** Cuts, marks, and how small the largest offcut is (its area in square millimetres, negative): the first that differs decides. */
+export type Labour = readonly [cuts: number, marks: number, offcut: number];
+
+export function isEasier(one: Labour, other: Labour): boolean {
+  const i = one.findIndex((value, k) => value !== other[k]);
+  return i >= 0 && one[i]! < other[i]!;
+}
+
 /** What a layout costs a hand: cuts, then distinct marks, then how small its largest offcut is. Less is better. */
-export function labour({ cuts, offcuts }: LaidOut): readonly [number, number, number] {
+export function labour({ cuts, offcuts }: Pick<LaidOut, 'cuts' | 'offcuts'>): Labour {
   const marks = new Set(cuts.map(({ axis, at }) => `${axis} ${at}`)).size;
   return [cuts.length, marks, -Math.max(0, ...offcuts.map(({ width, height }) => (width / 1e6) * (height / 1e6)))];
 }

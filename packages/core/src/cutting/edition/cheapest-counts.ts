@@ -1,3 +1,6 @@
+/** More choices of sheets than this are not gone through one by one. */
+const MOST_CHOICES = 400_000;
+
 /** For some worth of the pieces: what one sheet of each parent can hold at most, and what the edition needs. */
 export interface CountRule {
   /** by piece */
@@ -16,8 +19,6 @@ export interface CountsTask {
   readonly stock: readonly number[];
   /** only what costs less */
   readonly below: number;
-  /** choices looked at, at most */
-  readonly most: number;
 }
 
 export interface CheapestCounts {
@@ -35,7 +36,6 @@ export function cheapestCounts({
   price,
   stock,
   below,
-  most,
 }: CountsTask): CheapestCounts | 'stopped' | undefined {
   const order = [...price.keys()].sort((a, b) => price[b]! - price[a]!);
   const left = rules.map(({ need }) => need * (1 - 1e-9));
@@ -55,7 +55,7 @@ export function cheapestCounts({
   let limit = below;
   const excluded = (): boolean => tooFew.some((few) => counts.every((n, p) => n <= few[p]!));
   const choose = (k: number, cost: number): boolean => {
-    if (++looked > most) return false;
+    if (++looked > MOST_CHOICES) return false;
     const met = left.every((need) => need <= 0);
     if (met && !excluded()) {
       [best, limit] = [{ counts: [...counts], cost }, cost];
@@ -86,9 +86,6 @@ export function cheapestCounts({
   return choose(0, 0) ? best : 'stopped';
 }
 
-/** More choices of sheets than this are not gone through one by one. */
-const MOST_CHOICES = 400_000;
-
 /**
  * The least cost of whole numbers of sheets that obey every rule: a choice of sheets that holds the edition holds its worth, whatever the pieces are taken to be worth. Rounding by rules is sharper
  * than rounding the sum, since a small edition is few sheets. Undefined where there are too many choices; `below` where none costs less.
@@ -99,6 +96,6 @@ export function leastCost(
   stock: readonly number[],
   below: number,
 ): number | undefined {
-  const found = cheapestCounts({ rules, tooFew: [], price, stock, below, most: MOST_CHOICES });
+  const found = cheapestCounts({ rules, tooFew: [], price, stock, below });
   return found === 'stopped' ? undefined : (found?.cost ?? below);
 }

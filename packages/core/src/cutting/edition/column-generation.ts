@@ -84,7 +84,7 @@ export function* generateColumns(
       const owed = stock[p]! < Infinity ? relaxed.duals[demand.length + stocked.indexOf(p)]! : 0;
       const worthIt = price[p]! - owed + 1e-7 * Math.max(1, price[p]!);
       if (tableValue(table) <= worthIt) continue;
-      if (columns.isNew(columnOf(p, table.best(), demand))) {
+      if (columns.addNew(columnOf(p, table.best(), demand))) {
         added++;
         continue;
       }
@@ -93,7 +93,7 @@ export function* generateColumns(
       const proper = yield* chargedBound(boundedRoom(p), dual, from, () => standing.now('bounding'));
       charges[p] = proper.charge;
       // Even one that does not pay by itself may do so with others.
-      if (proper.best && columns.isNew({ parent: p, ...proper.best })) added++;
+      if (proper.best && columns.addNew({ parent: p, ...proper.best })) added++;
       reached[p] = Math.min(reached[p], proper.bound);
     }
     rules.push({ worths: dual, reached, need: dual.reduce((sum, value, i) => sum + value * demand[i]!, 0) });

@@ -18,11 +18,12 @@ export const columnOf = (parent: number, pattern: Pattern, demand: readonly numb
 export class Columns {
   readonly list: Column[] = [];
   readonly #known = new Map<string, number>();
-  isNew(column: Column): boolean {
+  /** adds a column; whether it was not known */
+  addNew(column: Column): boolean {
     const before = this.list.length;
     return this.add(column) === before;
   }
-  /** the column's place, old or new */
+  /** adds a column, unless it is known; its place */
   add(column: Column): number {
     const key = `${column.parent}:${column.counts.join()}`;
     const before = this.#known.get(key);

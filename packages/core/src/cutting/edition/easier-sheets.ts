@@ -1,7 +1,7 @@
 import type { Column } from './columns.ts';
 import { planOf } from '../cutting-plan.ts';
 import type { CutAlike, Edition } from './edition-task.ts';
-import { labour } from '../lay-out.ts';
+import { isEasier, labour } from '../lay-out.ts';
 import { fillSheets } from './packing.ts';
 import { labourOfAll, sheetsCut } from './sheets-cut.ts';
 
@@ -40,7 +40,7 @@ export function easierSheets(edition: Edition, { used, patterns, worths, reach }
       const { room } = prepared[column.parent]!;
       const plan = planOf(cutTask(column.parent), room, [column.pattern()], 0);
       const [cuts, marks, offcut] = labour(plan);
-      // Offcuts are told in square millimetres.
+      // The offcut is told in square millimetres, the room in nanometres.
       return [column, { cuts: CUT * cuts + (offcut * 1e12) / (room.width * room.height), marks }] as const;
     }),
   );
@@ -68,15 +68,10 @@ export function easierSheets(edition: Edition, { used, patterns, worths, reach }
       met: (taken, _, sum) => {
         const other = sheetsCut(edition, taken);
         least = sum;
-        if (isLess(labourOfAll(other), labourOfAll(best))) best = other;
+        if (isEasier(labourOfAll(other), labourOfAll(best))) best = other;
         return false;
       },
     },
   );
   return best;
-}
-
-function isLess(one: readonly number[], other: readonly number[]): boolean {
-  const i = one.findIndex((value, k) => value !== other[k]);
-  return i >= 0 && one[i]! < other[i]!;
 }

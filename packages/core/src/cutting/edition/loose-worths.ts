@@ -40,7 +40,7 @@ export function* looseWorths<Q>(
       if (!table.complete) return undefined;
       reach[k] = tableValue(table);
       const pattern = table.best();
-      if (loose.isNew({ parent: p, counts: countPieces(pattern, demand.length), pattern: () => pattern })) added++;
+      if (loose.addNew({ parent: p, counts: countPieces(pattern, demand.length), pattern: () => pattern })) added++;
       tight.add(columnOf(p, pattern, demand));
     }
     const held = heldAtMost(choice, reach);

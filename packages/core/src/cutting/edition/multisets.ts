@@ -31,9 +31,8 @@ export interface MultisetsAnswer {
   readonly decided: boolean;
 }
 
-/** Limits, all of them counts. */
+/** More choices than this are not decided. */
 const MOST_MULTISETS = 400;
-const MOST_CHOICES = 400_000;
 
 /**
  * The cheapest edition by going through choices of sheets in the order of their cost (multisets: so many of each parent). For one choice n the share θ of the need that
@@ -57,7 +56,7 @@ export function* multisetWork(task: MultisetsTask): LongWork<{ readonly bound: n
     decided: decided && undecided.length === 0,
   });
   for (let tried = 0; tried < MOST_MULTISETS; tried++) {
-    const next = cheapestCounts({ rules, tooFew: [...tooFew, ...undecided], price, stock, below, most: MOST_CHOICES });
+    const next = cheapestCounts({ rules, tooFew: [...tooFew, ...undecided], price, stock, below });
     if (next === 'stopped') return answer(undefined, false);
     if (next === undefined) {
       bound = below;

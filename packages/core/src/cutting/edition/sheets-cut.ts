@@ -1,7 +1,7 @@
 import type { Column } from './columns.ts';
 import { planOf } from '../cutting-plan.ts';
 import type { CutAlike, Edition } from './edition-task.ts';
-import { labour } from '../lay-out.ts';
+import { labour, type Labour } from '../lay-out.ts';
 import { countPieces, without, type Pattern } from '../pattern.ts';
 
 /** How often all of these pieces are still wanted. */
@@ -35,7 +35,7 @@ export function sheetsCut({ cutTask, prepared, demand }: Edition, used: readonly
 }
 
 /** What all sheets cost a hand: cuts, then marks to set, once for sheets cut alike, then how small the largest offcut is. Less is better. */
-export function labourOfAll(sheets: readonly CutAlike[]): readonly [number, number, number] {
+export function labourOfAll(sheets: readonly CutAlike[]): Labour {
   const each = sheets.map(({ times, plan }) => ({ times, labour: labour(plan) }));
   return [
     each.reduce((sum, one) => sum + one.times * one.labour[0], 0),

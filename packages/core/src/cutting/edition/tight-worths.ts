@@ -55,7 +55,7 @@ export function* tightWorths<Q>(
       const enough = payingFrom(owed[k]!);
       const found = yield* priced(search, p, worths, { enough, steps: LAGRANGE_STEPS }, say);
       reach[k] = found.bound;
-      if (found.best && found.best.worth > enough && tight.isNew({ parent: p, ...found.best })) added++;
+      if (found.best && found.best.worth > enough && tight.addNew({ parent: p, ...found.best })) added++;
     }
     if (tooLittle(heldAtMost(choice, reach), need)) return { rule: yield* ruleOf(search, choice, worths, reach, say) };
     if (held.share >= SHARE_ENOUGH && round % TRY_EVERY === 0) {
@@ -73,7 +73,7 @@ export function* tightWorths<Q>(
       const exact = yield* bestWithin(boundedRoom(search, p), worths, from, say);
       reach[k] = exact.reach;
       if (!exact.decided) missed = true;
-      for (const one of exact.better.slice(0, TAKEN)) if (tight.isNew({ parent: p, ...one })) added++;
+      for (const one of exact.better.slice(0, TAKEN)) if (tight.addNew({ parent: p, ...one })) added++;
     }
     if (tooLittle(heldAtMost(choice, reach), need)) return { rule: yield* ruleOf(search, choice, worths, reach, say) };
     if (added > 0) continue;
@@ -123,7 +123,7 @@ function* nearerTheAreas<Q>(
       const found = yield* chargedBound(boundedRoom(search, p), worths, from, say);
       [reach[k], charges[k]] = [found.bound, found.charge];
       for (const met of found.seen)
-        if (dot(met.counts, far) > payingFrom(owed[k]!) && tight.isNew({ parent: p, ...met })) added++;
+        if (dot(met.counts, far) > payingFrom(owed[k]!) && tight.addNew({ parent: p, ...met })) added++;
     }
     const held = heldAtMost(choice, reach);
     if (tooLittle(held, dot(worths, demand))) return { rule: yield* ruleOf(search, choice, worths, reach, say), added };
@@ -137,7 +137,7 @@ function* nearerTheAreas<Q>(
       const listed = yield* listWorth(boundedRoom(search, p), sharpest.worths, from, say);
       if (!listed) break;
       const before = added;
-      for (const one of listed) if (added - before < MOST_MET && tight.isNew({ parent: p, ...one })) added++;
+      for (const one of listed) if (added - before < MOST_MET && tight.addNew({ parent: p, ...one })) added++;
       if (added - before >= ENOUGH_MET || listed.length >= MOST_LOOKED) break;
     }
   return { added };
