@@ -48,6 +48,11 @@ export interface Ports<Failure> {
 /** How long an outbox waits before it looks again for a server that does not answer. */
 export const LOOKS_AGAIN_MS = 2000;
 
+/** What a look for the server ran into. */
+interface NotAnswered {
+  readonly error: unknown;
+}
+
 /** Acts that whoever asks for them waits for, and is told of: refused, they are let go and nothing waits for them. */
 interface Awaited {
   readonly resolve: (answer: BookAnswer) => void;
@@ -67,7 +72,8 @@ export class BookOutbox<Failure> {
   #next = 1;
   /** the revision on which what was found after a reload had been made */
   #foundOn: number | undefined;
-  #looking = false;
+  /** under way; whoever asks meanwhile waits for the same */
+  #looking: Promise<NotAnswered | undefined> | undefined;
   /** it will be looked again */
   #looksLater = false;
 
@@ -93,7 +99,9 @@ export class BookOutbox<Failure> {
   /** Fetches the book anew; throws what the server refuses it with. */
   async open(): Promise<void> {
     if (this.#state.halt?.why === 'unanswered') {
-      await this.#look();
+      const failure = await this.#look();
+      // Nothing is known of the book yet: whoever opens it has to be told.
+      if (failure && this.#state.saved === undefined) throw failure.error;
       return;
     }
     const asked = this.#state.saved;
@@ -210,10 +218,17 @@ export class BookOutbox<Failure> {
     });
   }
 
-  /** Whether the change that had no answer was stored after all: only then is it known what has still to be sent. */
-  async #look(): Promise<void> {
-    if (this.#looking || this.#state.halt?.why !== 'unanswered') return;
-    this.#looking = true;
+  /**
+   * Whether the change that had no answer was stored after all: only then is it known what has still to be sent. Never rejects: where there
+   * is no answer this time either, it looks again later, and says what it ran into.
+   */
+  #look(): Promise<NotAnswered | undefined> {
+    this.#looking ??= this.#looked().finally(() => (this.#looking = undefined));
+    return this.#looking;
+  }
+
+  async #looked(): Promise<NotAnswered | undefined> {
+    if (this.#state.halt?.why !== 'unanswered') return undefined;
     try {
       const { network, window } = this.#ports;
       const since = this.#state.saved?.revision ?? this.#foundOn!;
@@ -234,11 +249,10 @@ export class BookOutbox<Failure> {
       this.#foundOn = undefined;
       if (first && own) this.#tellOf(first.key, { kind: 'acknowledged', answer: own });
       void this.#pump();
+      return undefined;
     } catch (error) {
-      if (this.#state.saved === undefined) throw error;
       this.#lookLater();
-    } finally {
-      this.#looking = false;
+      return { error };
     }
   }
 

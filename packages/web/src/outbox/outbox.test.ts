@@ -11,6 +11,9 @@ import type { Act, Waiting } from './outbox.ts';
 const made = newBook('Tides', { id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
 if (!made.ok) throw new Error(made.problem.code);
 
+/** Random lives a property: a promise that nobody caught came up in one of some thousand. */
+const LIVES = 10_000;
+
 /** What becomes of the next thing sent. `lost-after`: it is stored, and its answer never comes. */
 type Weather = 'fair' | 'refusing' | 'lost-before' | 'lost-after' | 'down';
 
@@ -210,7 +213,7 @@ describe('an outbox', () => {
           expect(own).toEqual(own.toSorted((a, b) => a - b));
         }
       }),
-      { numRuns: 300 },
+      { numRuns: LIVES },
     );
   });
 
@@ -237,7 +240,7 @@ describe('an outbox', () => {
         expect(new Set(stored).size).toBe(stored.length);
         expect(tags.filter((tag) => !stored.includes(tag) && !givenUp.has(tag))).toEqual([]);
       }),
-      { numRuns: 200 },
+      { numRuns: LIVES },
     );
   });
 
@@ -333,6 +336,34 @@ describe('an outbox', () => {
       await settle();
     }
     expect(one.later).toHaveLength(1);
+  });
+
+  it('loaded anew while the server is away, keeps what waited and looks again by itself; whoever opens it is told, and no promise is left that nobody catches', async () => {
+    const server = new FakeServer();
+    const one = new FakeWindow('one', server);
+    await one.load();
+    server.weather = 'lost-before';
+    one.box.make(say('one 0'));
+    await settle();
+    const uncaught: unknown[] = [];
+    const hear = (reason: unknown) => uncaught.push(reason);
+    process.on('unhandledRejection', hear);
+    try {
+      server.weather = 'down';
+      await one.load();
+      await expect(one.box.open()).rejects.toThrow('no answer');
+      one.box.tryAgain();
+      await settle();
+      one.later.splice(0).forEach((act) => act());
+      await new Promise((resolve) => setTimeout(resolve));
+      expect([uncaught, one.box.state.waiting.length, one.later.length]).toEqual([[], 1, 1]);
+    } finally {
+      process.off('unhandledRejection', hear);
+    }
+    server.weather = 'fair';
+    one.later.splice(0).forEach((act) => act());
+    await settle();
+    expect([server.log.map(({ tag }) => tag), one.box.state.shown!.revision]).toEqual([['one 0'], 1]);
   });
 
   it('a copy is made once, even where the server is gone in the middle of it', async () => {
