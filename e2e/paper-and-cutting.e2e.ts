@@ -145,12 +145,12 @@ describe('paper, grain and yield', () => {
   it('a plan made for other copies is said to be stale; undo makes it right again', async () => {
     const { driver } = browser;
     await fill('Copies', '30');
-    await waitForText(driver, 'was made for other parts or copies');
+    await waitForText(driver, 'have changed since “Wharf cartridge” was taken with 4 sheets');
     await (await located(driver, By.css('h2'))).click();
     await press(driver, 'c');
     await chord(driver, Key.CONTROL, 'z');
     await driver.wait(
-      async () => !(await driver.findElement(By.css('body')).getText()).includes('made for other parts'),
+      async () => !(await driver.findElement(By.css('body')).getText()).includes('have changed since'),
       WAIT_MS,
     );
   });
@@ -200,7 +200,7 @@ describe('paper, grain and yield', () => {
     await waitForText(driver, '2 × Endpaper folio');
     await driver.wait(async () => {
       const text = await driver.findElement(By.css('main')).getText();
-      return /\d+ sheets, spares included; (with cuts|the best found)/.test(text);
+      return /\d+ sheets, spares included(; with cuts|: the best found)/.test(text);
     }, 20_000);
     await click('button', 'board');
     await click('radio', 'boards');

@@ -49,12 +49,14 @@ describe('yield in words', () => {
     // 25 books and 3 spare ones (a tenth), two from a sheet.
     expect(perSheetSentence(book, cut, () => 'slit book')).toBe('2 books a sheet, 16 pages');
     expect(sheetsSentence(cut)).toBe('14 sheets, spares included; with cuts from edge to edge fewer are impossible.');
-    expect(sheetsSentence({ ...cut, proven: false, bound: 12 })).toMatch(/best found.*fewer than 12/);
-    expect(rankReason(cut, 'price', 25, { ...USUAL_SETTINGS, unit: 'mm' })).toMatch(
-      /^Cheapest: 0\.04 a copy, spares included/,
+    const unproven = { ...cut, proven: false, bound: 12 };
+    expect(sheetsSentence(unproven)).toMatch(/best found.*fewer would do is not known; 12 are needed at least/);
+    expect(sheetsSentence(unproven, true)).toMatch(/^14 sheets so far/);
+    expect(rankReason(cut, 'price', { ...USUAL_SETTINGS, unit: 'mm' })).toMatch(
+      /^Cheapest: 0\.04 a copy, /,
     );
-    expect(rankReason({ ...cut, cost: null }, 'price', 25, { ...USUAL_SETTINGS, unit: 'in' })).toMatch(
-      /^Least paper: [\d.]+ in² a copy, spares included/,
+    expect(rankReason({ ...cut, costEach: null }, 'price', { ...USUAL_SETTINGS, unit: 'in' })).toMatch(
+      /^Least paper: [\d.]+ in² a copy, /,
     );
     expect([null, 0, 9, 14].map((stock) => stockSentence(cut, { stock }))).toEqual([
       undefined,

@@ -6,6 +6,7 @@ import type { OffcutUse } from '@eight-up/core/cutting/offcut-use';
 import type { Parent } from '@eight-up/core/cutting/parent';
 import type { PaperPlan, RankBy } from '@eight-up/core/cutting/plan-on-paper';
 import { isOwnSheet, OWN_SHEET, pieceName, type CutEdge, type Kit } from '@eight-up/core/document/kit';
+import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
 import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
@@ -101,13 +102,25 @@ export function benchFacts(
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
-/** How many sheets, said with what is proven of it. */
-export function sheetsSentence({ count, bound, proven }: PaperPlan): string {
-  const sheets = `${counted(count, 'sheet')}, spares included`;
-  return proven
-    ? `${sheets}; with cuts from edge to edge fewer are impossible.`
-    : `${sheets}; the best found, and no cuts from edge to edge take fewer than ${bound}.`;
+/** How many sheets, said with what is proven of it; `searching`: it is still being looked for a better way. */
+export function sheetsSentence({ count, bound, proven, settled }: PaperPlan, searching = false): string {
+  const cut = settled ? 'of these strips, cut from edge to edge,' : 'with cuts from edge to edge';
+  if (proven) return `${counted(count, 'sheet')}, spares included; ${cut} fewer are impossible.`;
+  const least = bound === 1 ? '1 is needed at least' : `${bound} are needed at least`;
+  return searching
+    ? `${counted(count, 'sheet')} so far, spares included; still looking whether fewer would do, ${least}.`
+    : `${counted(count, 'sheet')}, spares included: the best found. Whether fewer would do is not known; ${least}.`;
 }
+
+/** A plan that was fixed for other parts, copies or cuts than the book has now. */
+export const staleSentence = ({ paper, sheets }: ChosenPaper, isNewShown: boolean): string =>
+  `Parts, copies or the manner of cutting have changed since “${paper.name}” was taken with ${counted(sheets, 'sheet')}.${isNewShown ? ' What you see here is planned for them as they are now.' : ''}`;
+
+/** What all sheets of a plan cost; undefined where the price is not known. */
+export const costOfAllWords = (
+  { cost }: Pick<PaperPlan, 'cost'>,
+  currency: MakerSettings['currency'],
+): string | undefined => (cost === null ? undefined : `${moneyWords(cost, currency)} for all, spares included`);
 
 /** What is known of a plan while it is searched for. */
 export const planSoFar = (known: { readonly sheets: number; readonly bound: number } | undefined): string | undefined =>
@@ -159,11 +172,11 @@ export function otherwiseSentence(
 }
 
 /** Why a paper stands first. */
-export function rankReason(cut: PaperPlan, by: RankBy, copies: number, { unit, currency }: MakerSettings): string {
+export function rankReason(cut: PaperPlan, by: RankBy, { unit, currency }: MakerSettings): string {
   const left = `${percent(cut.waste)} of the sheets left over`;
-  return by === 'price' && cut.cost !== null
-    ? `Cheapest: ${moneyWords(cut.cost / copies, currency)} a copy, spares included, ${left}.`
-    : `Least paper: ${measureArea(cut.areaEach, unit)} a copy, spares included, ${left}.`;
+  return by === 'price' && cut.costEach !== null
+    ? `Cheapest: ${moneyWords(cut.costEach, currency)} a copy, ${left}.`
+    : `Least paper: ${measureArea(cut.areaEach, unit)} a copy, ${left}.`;
 }
 
 /** What a count that ignores grain promises, and why it is wrong. */

@@ -5,14 +5,14 @@ import type { Paper } from '../paper/paper.ts';
 import type { FibreAxis } from '../paper/sheet-size.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
 import { isOwnSheet, PAGES_SLOT, type PaperSlot } from '../document/kit.ts';
-import { sheetGrain } from './kit.ts';
+import { asCounted, sheetGrain } from './kit.ts';
 import { followsPaper, type SettledOnPaper } from './on-paper.ts';
 import { otherGrain } from '../paper/paper.ts';
 import { kitTask, type KitTask, type PaperPlan } from './plan-on-paper.ts';
 
 /** What a plan depends on: another fingerprint, another plan. */
 const inputOf = (task: KitTask, paper: Paper): string =>
-  fingerprint([task.pieces, task.kit.manner, paper.sheet, paper.deckles, paper.offcuts]);
+  fingerprint([asCounted(task.pieces), task.kit.manner, paper.sheet, paper.deckles, paper.offcuts]);
 
 /** A plan fixed in the book: the paper as it is now, what it takes, and what it was asked. */
 export function chosenPaper(task: KitTask, paper: Paper, grain: ChosenPaper['grain'], plan: PaperPlan): ChosenPaper {

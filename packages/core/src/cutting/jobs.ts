@@ -7,7 +7,7 @@ import type { Nm } from '../units/nm.ts';
 import { onEachWork, type CuttingPlan } from './cutting-plan.ts';
 import { editionWork } from './edition/edition.ts';
 import type { EditionPlan, EditionProblem, EditionTask } from './edition/edition-task.ts';
-import type { SolveLinear } from './linear-program.ts';
+import type { AskSolver } from './linear-program.ts';
 import { madeOtherwise, type OtherwiseMade, type OtherWay } from './otherwise.ts';
 import type { CutTask, CuttingProblem, Parent } from './parent.ts';
 import {
@@ -51,7 +51,7 @@ export interface CuttingJobs {
       readonly paper: Paper;
       readonly grain: 'own' | 'other' | 'ignored';
     };
-    readonly partial: never;
+    readonly partial: Result<OtherwiseMade, EditionProblem>;
     readonly answer: readonly Result<OtherwiseMade, EditionProblem>[];
   };
   /** one paper, as well as it can be proven */
@@ -91,7 +91,7 @@ export interface JobProgress<K extends JobKind> {
 
 type Job<K extends JobKind> = (
   input: CuttingJobs[K]['input'],
-  solve: SolveLinear,
+  ask: AskSolver,
 ) => LongWork<JobProgress<K>, CuttingJobs[K]['answer']>;
 
 function* along<R>(work: LongWork<number, R>, from = 0, share = 1): LongWork<{ share: number }, R> {
@@ -104,27 +104,33 @@ const JOBS: { readonly [K in JobKind]: Job<K> } = {
   *yield({ parents, ...task }) {
     return yield* along(onEachWork(parents, task));
   },
-  *edition(task, solve) {
-    const work = editionWork(task, solve);
+  *edition(task, ask) {
+    const work = editionWork(task, ask);
     let step = work.next();
     for (; !step.done; step = work.next())
       yield { share: step.value.cost ? Math.min(1, step.value.bound / step.value.cost) : 0 };
     return step.value;
   },
-  *rank({ task, papers, effort }, solve) {
+  *rank({ task, papers, effort }, ask) {
     const all: PaperAnswers[] = [];
     for (const [i, paper] of papers.entries()) {
-      const answers = yield* along(answersOf(task, paper, solve, effort), i / papers.length, 1 / papers.length);
+      const answers = yield* along(answersOf(task, paper, ask, effort), i / papers.length, 1 / papers.length);
       all.push(answers);
       yield { share: (i + 1) / papers.length, partial: answers };
     }
     return all;
   },
-  *otherwise({ task, ways, paper, grain }, solve) {
-    return yield* along(madeOtherwise(task, ways, paper, grain, solve));
+  *otherwise({ task, ways, paper, grain }, ask) {
+    const all: Result<OtherwiseMade, EditionProblem>[] = [];
+    for (const [i, way] of ways.entries()) {
+      const made = yield* along(madeOtherwise(task, way, paper, grain, ask), i / ways.length, 1 / ways.length);
+      all.push(made);
+      yield { share: (i + 1) / ways.length, partial: made };
+    }
+    return all;
   },
-  *plan({ task, paper, grain }, solve) {
-    const work = planOnPaper(task, paper, grain, solve, 'exact');
+  *plan({ task, paper, grain }, ask) {
+    const work = planOnPaper(task, paper, grain, ask, 'exact');
     let said = '';
     let step = work.next();
     for (; !step.done; step = work.next()) {
@@ -160,15 +166,15 @@ const JOBS: { readonly [K in JobKind]: Job<K> } = {
 export const startJob = <K extends JobKind>(
   kind: K,
   input: CuttingJobs[K]['input'],
-  solve: SolveLinear,
-): LongWork<JobProgress<K>, CuttingJobs[K]['answer']> => JOBS[kind](input, solve);
+  ask: AskSolver,
+): LongWork<JobProgress<K>, CuttingJobs[K]['answer']> => JOBS[kind](input, ask);
 
 /** The same, at once. */
 export const doJob = <K extends JobKind>(
   kind: K,
   input: CuttingJobs[K]['input'],
-  solve: SolveLinear,
-): CuttingJobs[K]['answer'] => finish(startJob(kind, input, solve));
+  ask: AskSolver,
+): CuttingJobs[K]['answer'] => finish(startJob(kind, input, ask));
 
 /** A short fingerprint of what a plan was asked (FNV-1a, Fowler, Noll & Vo, 32 bits twice with other beginnings). */
 export function fingerprint(asked: unknown): string {

@@ -5,7 +5,7 @@ import type { Paper } from '../paper/paper.ts';
 import type { Nm } from '../units/nm.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
 import type { NeededPiece } from './edition/edition-task.ts';
-import { neededPieces } from './kit.ts';
+import { asCounted, neededPieces } from './kit.ts';
 import type { KitTask } from './plan-on-paper.ts';
 
 /** A book as it was when it was planned together with others: its pieces, spares included. */
@@ -41,7 +41,7 @@ export type JointChange = 'gone' | 'other-pieces';
 
 /** All that a book takes of the paper of its pages, its own sheets too where its own kit leaves them out. */
 export const jointPieces = (plan: FoldedBook, { ownSheets: _, ...kit }: Kit): readonly NeededPiece[] =>
-  neededPieces(plan, kit, PAGES_SLOT);
+  asCounted(neededPieces(plan, kit, PAGES_SLOT));
 
 /** The pieces of all books as one question; each is named by its book's place and its own name. */
 export function jointTask({ books, manner }: Pick<JointPlan, 'books' | 'manner'>): KitTask {

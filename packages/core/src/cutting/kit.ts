@@ -76,16 +76,16 @@ function sheetsFrom(own: readonly OwnSheets[], kit: Kit, slot: PaperSlot) {
   return { sizes, copies, withSpares: withSpares(copies, kit) };
 }
 
-/** How many of each size of sheet, spares included: they go by the sizes' shares, what does not divide to the widest, which serves for any. */
+/** How many of each size of sheet are spares: they go by the sizes' shares, what does not divide to the widest, which serves for any. */
 function sheetsWithSpares(
   plan: Pick<Counted, 'sheet' | 'run'>,
   kit: Kit,
   slot: PaperSlot,
-): readonly (readonly [OwnSheets, number])[] {
+): readonly { readonly size: OwnSheets; readonly spare: number }[] {
   const { sizes, copies, withSpares: all } = sheetsFrom(ownSheets(plan), kit, slot);
   const shares = sizes.map(({ each }) => Math.floor(((all - copies) * each * kit.copies) / copies));
   const rest = all - copies - shares.reduce((sum, share) => sum + share, 0);
-  return sizes.map((size, i) => [size, size.each * kit.copies + shares[i]! + (i === 0 ? rest : 0)] as const);
+  return sizes.map((size, i) => ({ size, spare: shares[i]! + (i === 0 ? rest : 0) }));
 }
 
 /**
@@ -97,14 +97,20 @@ export function neededPieces(plan: Counted, kit: Kit, slot: PaperSlot): readonly
   const piece = (
     { id, width, height }: Pick<OwnSheets, 'id' | 'width' | 'height'>,
     grain: PieceGrain,
-    needed: number,
-  ): NeededPiece => ({ id, width: nm(width + more), height: nm(height + more), grain, needed });
+    copies: number,
+    spare: number,
+  ): NeededPiece => ({ id, width: nm(width + more), height: nm(height + more), grain, needed: copies + spare, spare });
   const own = kit.ownSheets
     ? []
-    : sheetsWithSpares(plan, kit, slot).map(([size, count]) => piece(size, sheetGrain(plan), count));
+    : sheetsWithSpares(plan, kit, slot).map(({ size, spare }) =>
+        piece(size, sheetGrain(plan), size.each * kit.copies, spare),
+      );
   const others = kit.pieces
     .filter(({ from }) => from === slot)
-    .map((one) => piece(one, one.grain, withSpares(one.each * kit.copies, kit)));
+    .map((one) => {
+      const copies = one.each * kit.copies;
+      return piece(one, one.grain, copies, withSpares(copies, kit) - copies);
+    });
   return [...own, ...others];
 }
 
@@ -115,6 +121,10 @@ export interface CutTogether {
   readonly own: readonly OwnSheets[];
   readonly pieces: readonly KitPiece[];
 }
+
+/** The same without telling the spares apart: what a plan is asked for. */
+export const asCounted = (pieces: readonly NeededPiece[]): readonly NeededPiece[] =>
+  pieces.map(({ spare: _, ...piece }) => piece);
 
 /** Everything that a paper has to be taken for: first what the pages are cut from, then by kind, as the kit has it. */
 export function cutTogether(plan: Pick<Counted, 'sheet' | 'run'>, kit: Kit): readonly CutTogether[] {

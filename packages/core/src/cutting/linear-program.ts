@@ -1,3 +1,5 @@
+import type { LongWork } from '../long-work.ts';
+
 /** Minimise Σ cost·x over x ≥ 0, with rows Σ entry·x within their bounds. */
 export interface LinearProgram {
   readonly columns: readonly {
@@ -23,6 +25,21 @@ export interface LinearAnswer {
 
 /** A solver from outside: core asks for one and knows none. */
 export type SolveLinear = (program: LinearProgram) => LinearAnswer;
+
+/**
+ * How a search asks for the solver: only the search knows whether it needs one, so it is the search that has it fetched. Undefined while it is
+ * being fetched; whoever drives the search waits for it before going on.
+ */
+export type AskSolver = () => SolveLinear | undefined;
+
+/** The solver, as soon as it is there. */
+export function* solverFor<Progress>(ask: AskSolver, progress: () => Progress): LongWork<Progress, SolveLinear> {
+  for (;;) {
+    const solve = ask();
+    if (solve) return solve;
+    yield progress();
+  }
+}
 
 /** As much as we need of the HiGHS solver (a general-purpose solver for linear and mixed-integer programs) as it is published for JavaScript. */
 export interface HighsLike {
@@ -56,6 +73,33 @@ export const solveWith =
       objective: solution.ObjectiveValue,
     };
   };
+
+/** A solver that is fetched once, when a search first asks for it. */
+export interface FetchedSolver {
+  readonly ask: AskSolver;
+  /** what whoever drives a search waits for before its next step; undefined: nothing is on its way */
+  readonly arriving: () => Promise<void> | undefined;
+}
+
+/** Fetched by `fetch`; where that fails, whoever waits is told, and the next search that asks has it fetched anew. */
+export function fetchedSolver(fetch: () => Promise<HighsLike>): FetchedSolver {
+  let solver: SolveLinear | undefined;
+  let arriving: Promise<void> | undefined;
+  const fetched = async (): Promise<void> => {
+    try {
+      solver = solveWith(await fetch());
+    } finally {
+      arriving = undefined;
+    }
+  };
+  return {
+    ask: () => {
+      if (!solver) arriving ??= fetched();
+      return solver;
+    },
+    arriving: () => arriving,
+  };
+}
 
 function lpText({ columns, rows, whole }: LinearProgram): string {
   const terms = (list: readonly (readonly [number, number])[]) =>

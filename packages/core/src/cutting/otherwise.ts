@@ -4,7 +4,7 @@ import type { LongWork } from '../long-work.ts';
 import type { Paper } from '../paper/paper.ts';
 import { ok, type Result } from '../result.ts';
 import type { EditionProblem } from './edition/edition-task.ts';
-import type { SolveLinear } from './linear-program.ts';
+import type { AskSolver } from './linear-program.ts';
 import type { SettledOnPaper } from './on-paper.ts';
 import { planOnPaper, shareOf, type KitTask } from './plan-on-paper.ts';
 
@@ -36,24 +36,19 @@ export function otherWays({ id, parameters }: FormChoice): readonly OtherWay[] {
   );
 }
 
-/** Each of those ways on a paper. */
+/** One of those ways on a paper, searched as far as the book itself is: else the one that was searched further would look the better. */
 export function* madeOtherwise(
   task: KitTask,
-  ways: readonly OtherWay[],
+  { form }: OtherWay,
   paper: Paper,
   grain: 'own' | 'other' | 'ignored',
-  solve: SolveLinear,
-): LongWork<number, readonly Result<OtherwiseMade, EditionProblem>[]> {
-  const made: Result<OtherwiseMade, EditionProblem>[] = [];
-  for (const [i, { form }] of ways.entries()) {
-    yield i / ways.length;
-    const otherwise = { ...task, ...(task.follows ? { follows: { ...task.follows, form } } : {}) };
-    const plan = yield* shareOf(planOnPaper(otherwise, paper, grain, solve, 'quick'));
-    made.push(
-      plan.ok ? ok({ count: plan.value.count, cost: plan.value.cost, pieces: piecesEach(plan.value.settled) }) : plan,
-    );
-  }
-  return made;
+  ask: AskSolver,
+): LongWork<number, Result<OtherwiseMade, EditionProblem>> {
+  const otherwise = { ...task, ...(task.follows ? { follows: { ...task.follows, form } } : {}) };
+  const plan = yield* shareOf(planOnPaper(otherwise, paper, grain, ask, 'exact'));
+  return plan.ok
+    ? ok({ count: plan.value.count, cost: plan.value.cost, pieces: piecesEach(plan.value.settled) })
+    : plan;
 }
 
 /** Pieces of one copy that are cut from the paper of its pages. */

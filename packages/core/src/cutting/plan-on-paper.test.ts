@@ -4,17 +4,20 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { planBook } from '../forms/planned-book.ts';
 import { PLAIN_PAPER, type Paper } from '../paper/paper.ts';
 import { inch, mm, nm } from '../units/nm.ts';
+import { finish } from '../long-work.ts';
 import { chosenPaper, fibreOfSheet, isStale, taskOf } from './chosen.ts';
 import { doJob, startJob } from './jobs.ts';
 import { OWN_SHEET, USUAL_KIT, type Kit } from '../document/kit.ts';
 import { sheetsForEdition, withSpares } from './kit.ts';
-import { solveWith, type SolveLinear } from './linear-program.ts';
+import { solveWith, type AskSolver } from './linear-program.ts';
+import { followsPaper } from './on-paper.ts';
 import { marksOf, marksTable, readOff } from './marks.ts';
 import { kitTask, rankAnswers, type PaperPlan } from './plan-on-paper.ts';
 
-let solve: SolveLinear;
+let ask: AskSolver;
 beforeAll(async () => {
-  solve = solveWith(await loadHighs());
+  const solve = solveWith(await loadHighs());
+  ask = () => solve;
 });
 
 const paper = (
@@ -36,7 +39,7 @@ const book = (() => {
 })();
 const kit = (copies: number, more: Partial<Kit> = {}): Kit => ({ ...USUAL_KIT, copies, ...more });
 const on = (one: Paper, asked: Kit, grain: 'own' | 'other' | 'ignored' = 'own'): PaperPlan => {
-  const plan = doJob('plan', { task: kitTask(book, asked, 'text'), paper: one, grain }, solve);
+  const plan = doJob('plan', { task: kitTask(book, asked, 'text'), paper: one, grain }, ask);
   if (!plan.ok) throw new Error(plan.problem.code);
   return plan.value;
 };
@@ -48,12 +51,50 @@ describe('a book on a paper', () => {
     const plan = on(paper(297, 420), kit(25));
     // Three spare books: a tenth, rounded up. Spares are spoiled books, not whole parents.
     expect([plan.perSheet, plan.count, plan.proven, made(plan)]).toEqual([2, 14, true, 28]);
-    const other = doJob('plan', { task: kitTask(book, kit(25), 'text'), paper: paper(210, 297), grain: 'own' }, solve);
+    const other = doJob('plan', { task: kitTask(book, kit(25), 'text'), paper: paper(210, 297), grain: 'own' }, ask);
     expect(other).toMatchObject({ ok: false, problem: { code: 'piece-fits-no-parent', why: 'grain' } });
   });
 
   it('spares are the larger of two sheets or a tenth', () => {
     expect([1, 20, 21, 100].map((sheets) => withSpares(sheets, USUAL_KIT))).toEqual([3, 22, 24, 110]);
+  });
+
+  it('a copy costs its share of what is cut: the spares of one copy do not treble its price', () => {
+    const a3 = paper(297, 420, { price: 120 });
+    // One book and two spare ones, two from a sheet: two sheets, of which the book has a third.
+    const [one, many] = [on(a3, kit(1)), on(a3, kit(25))];
+    expect([one.count, one.cost, one.costEach]).toEqual([2, 240, 80]);
+    expect([many.count, many.costEach]).toEqual([14, (14 * 120 * 25) / 28 / 25]);
+    expect(one.areaEach).toBeCloseTo((2 * 0.297 * 0.42) / 3, 9);
+  });
+
+  it('whoever searches asks for the solver, and only where it is needed', async () => {
+    const strips = { id: 'concertina', parameters: { panels: 6 } };
+    const folded = planBook(strips, { width: mm(420), height: mm(594), fibre: 'any' });
+    if (!folded.ok) throw new Error(folded.problem.code);
+    let asked = 0;
+    const work = startJob(
+      'plan',
+      {
+        task: { ...kitTask(folded.value, kit(9), 'text'), follows: followsPaper(folded.value, 'text')! },
+        paper: paper(420, 297, {}, 'along-width'),
+        grain: 'own',
+      },
+      () => {
+        // There after it was asked for a few times: the search waits for it.
+        asked++;
+        return asked > 3 ? ask() : undefined;
+      },
+    );
+    const found = finish(work);
+    expect(found).toMatchObject({ ok: true });
+    expect(asked).toBeGreaterThan(3);
+    const never: AskSolver = () => {
+      throw new Error('asked in vain');
+    };
+    expect(doJob('plan', { task: kitTask(book, kit(25), 'text'), paper: paper(297, 420), grain: 'own' }, never).ok).toBe(
+      true,
+    );
   });
 
   it('uses offcuts first, which cost nothing', () => {
@@ -74,7 +115,7 @@ describe('a book on a paper', () => {
     const plan = doJob(
       'plan',
       { task: asked, paper: paper(297, 420, { offcuts: [offcut] }, 'any'), grain: 'own' },
-      solve,
+      ask,
     );
     if (!plan.ok) throw new Error(plan.problem.code);
     expect([plan.value.count, made(plan.value), plan.value.proven]).toEqual([0, 4, true]);
@@ -96,7 +137,7 @@ describe('a book on a paper', () => {
               paper: paper(200, 101, { offcuts }, 'any'),
               grain: 'own',
             },
-            solve,
+            ask,
           );
           if (!found.ok) throw new Error(found.problem.code);
           expect(found.value.count).toBe(Math.ceil(Math.max(0, 4 * copies - 3 * three - one) / 2));
@@ -133,7 +174,7 @@ describe('a book on a paper', () => {
     if (!square.ok) throw new Error(square.problem.code);
     for (const fibre of ['along-width', 'along-height'] as const) {
       const parent = paper(640, 900, {}, fibre);
-      const plan = doJob('plan', { task: kitTask(square.value, kit(4), 'text'), paper: parent, grain: 'own' }, solve);
+      const plan = doJob('plan', { task: kitTask(square.value, kit(4), 'text'), paper: parent, grain: 'own' }, ask);
       if (!plan.ok) throw new Error(plan.problem.code);
       expect([plan.value.perSheet, fibreOfSheet(square.value, parent, plan.value)]).toEqual([12, 'along-height']);
     }
@@ -200,7 +241,7 @@ describe('a book on a paper', () => {
       paper(297, 420, { id: 'b', price: 8 }),
       paper(100, 100, { id: 'c', price: 1 }),
     ];
-    const answers = doJob('rank', { task: kitTask(book, kit(10), 'text'), papers, effort: 'quick' }, solve);
+    const answers = doJob('rank', { task: kitTask(book, kit(10), 'text'), papers, effort: 'quick' }, ask);
     expect(answers[0]!.right.ok && answers[0]!.other?.ok).toBe(true);
     expect(rankAnswers(answers, 'price').map((one) => one.paper)).toEqual(['b', 'a', 'c']);
   });
@@ -249,7 +290,7 @@ describe('a plan while it is searched for', () => {
       needed,
     });
     const pieces = [piece('a', 131, 97, 11), piece('b', 203, 149, 7), piece('c', 89, 211, 9)];
-    const work = startJob('plan', { task: { pieces, kit: USUAL_KIT }, paper: paper(500, 350), grain: 'own' }, solve);
+    const work = startJob('plan', { task: { pieces, kit: USUAL_KIT }, paper: paper(500, 350), grain: 'own' }, ask);
     const told: { readonly sheets: number; readonly bound: number }[] = [];
     let step = work.next();
     for (; !step.done; step = work.next()) if (step.value.partial) told.push(step.value.partial);

@@ -9,7 +9,7 @@ import type { CutAlike, EditionProblem, NeededPiece, StockedParent } from './edi
 import { isOwnSheet, type Kit, type PaperSlot } from '../document/kit.ts';
 import { gapOf, neededPieces, offcutParents, parentOf } from './kit.ts';
 import { piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
-import type { SolveLinear } from './linear-program.ts';
+import type { AskSolver } from './linear-program.ts';
 
 /** The parts of an edition that are cut from one paper. */
 export interface KitTask {
@@ -42,8 +42,10 @@ export interface PaperPlan {
   readonly full: CuttingPlan | null;
   /** share of the sheets used that is in no piece */
   readonly waste: number;
-  /** square metres of paper for one copy */
+  /** square metres of paper for one copy, without spares */
   readonly areaEach: number;
+  /** hundredths of money for one copy, without spares, a fraction too; null where the price is not known */
+  readonly costEach: number | null;
   /** the book as this paper settles it; left out: it is the same on any */
   readonly settled?: SettledOnPaper;
 }
@@ -80,16 +82,16 @@ export function* planOnPaper(
   { follows, ...task }: KitTask,
   paper: Paper,
   grain: 'own' | 'other' | 'ignored',
-  solve: SolveLinear | undefined,
+  ask: AskSolver,
   effort: Effort,
 ): LongWork<PlanProgress, Result<PaperPlan, EditionProblem>> {
-  if (!follows) return yield* planPieces(task, paper, grain, solve, effort);
+  if (!follows) return yield* planPieces(task, paper, grain, ask, effort);
   const { kit } = task;
   const settled = settledOn(follows, kit, paper, grain);
   if (!settled.ok) return fail({ code: 'book-not-on-paper', problem: settled.problem });
   const others = task.pieces.filter(({ id }) => !isOwnSheet(id));
   const pieces = [...piecesOf(settled.value, follows, kit), ...others];
-  const plan = yield* planPieces({ pieces, kit }, paper, grain, solve, effort);
+  const plan = yield* planPieces({ pieces, kit }, paper, grain, ask, effort);
   return plan.ok ? ok({ ...plan.value, settled: settled.value }) : plan;
 }
 
@@ -97,7 +99,7 @@ function* planPieces(
   { pieces, kit }: KitTask,
   paper: Paper,
   grain: 'own' | 'other' | 'ignored',
-  solve: SolveLinear | undefined,
+  ask: AskSolver,
   effort: Effort,
 ): LongWork<PlanProgress, Result<PaperPlan, EditionProblem>> {
   const fibreOf = (fibre: FibreAxis): FibreAxis =>
@@ -110,8 +112,7 @@ function* planPieces(
   };
   const wanted = pieces.filter(({ needed }) => needed > 0);
   if (wanted.length === 1) return yield* oneSize(wanted[0]!, main, offcuts, paper, kit, shared);
-  if (!solve) return fail({ code: 'nothing-needed' });
-  const work = editionWork({ parents: [main, ...offcuts], pieces: wanted, ...shared }, solve, effort);
+  const work = editionWork({ parents: [main, ...offcuts], pieces: wanted, ...shared }, ask, effort);
   let step = work.next();
   for (; !step.done; step = work.next()) {
     const { cost: sheets, bound } = step.value;
@@ -119,7 +120,7 @@ function* planPieces(
   }
   if (!step.value.ok) return step.value;
   const { sheets, cost, bound, proven } = step.value.value;
-  return ok(told(main.fibre, sheets, cost, bound, proven, paper, kit, null));
+  return ok(told(main.fibre, sheets, cost, bound, proven, paper, kit, copyShare(wanted), null));
 }
 
 function* oneSize(
@@ -165,7 +166,7 @@ function* oneSize(
     sheets.push({ times: 1, plan: last.value });
   }
   const count = sheets.reduce((sum, { times, plan }) => sum + (plan.parent === main.id ? times : 0), 0);
-  return ok(told(main.fibre, sheets, count, count, full.value.proven, paper, kit, full.value));
+  return ok(told(main.fibre, sheets, count, count, full.value.proven, paper, kit, copyShare([piece]), full.value));
 }
 
 const withFibre = (parent: StockedParent, change: (fibre: FibreAxis) => FibreAxis): StockedParent => ({
@@ -176,6 +177,13 @@ const withFibre = (parent: StockedParent, change: (fibre: FibreAxis) => FibreAxi
 const squareMetres = ({ width, height }: { readonly width: number; readonly height: number }): number =>
   (width / 1e9) * (height / 1e9);
 
+/** The share of all that is cut, by area, that the copies themselves take; the rest is spares. */
+function copyShare(pieces: readonly NeededPiece[]): number {
+  const area = (count: (piece: NeededPiece) => number) =>
+    pieces.reduce((sum, piece) => sum + squareMetres(piece) * count(piece), 0);
+  return area(({ needed, spare = 0 }) => needed - spare) / area(({ needed }) => needed);
+}
+
 function told(
   fibre: FibreAxis,
   sheets: readonly CutAlike[],
@@ -184,6 +192,7 @@ function told(
   proven: boolean,
   paper: Paper,
   kit: Kit,
+  share: number,
   full: CuttingPlan | null,
 ): PaperPlan {
   const used = sheets.reduce(
@@ -201,7 +210,8 @@ function told(
     perSheet: full && full.pieces.length,
     full,
     waste: taken > 0 ? 1 - used / taken : 0,
-    areaEach: (count * squareMetres(paper.sheet)) / kit.copies,
+    areaEach: (count * squareMetres(paper.sheet) * share) / kit.copies,
+    costEach: paper.price === null ? null : (paper.price * count * share) / kit.copies,
   };
 }
 
@@ -224,15 +234,15 @@ export interface PaperAnswers {
 export function* answersOf(
   task: KitTask,
   paper: Paper,
-  solve: SolveLinear | undefined,
+  ask: AskSolver,
   effort: Effort,
 ): LongWork<number, PaperAnswers> {
   const unknown = paper.sheet.fibre === 'unknown';
   const known: Paper = unknown ? { ...paper, sheet: { ...paper.sheet, fibre: 'along-height' } } : paper;
-  const right = yield* shareOf(planOnPaper(task, known, 'own', solve, effort));
+  const right = yield* shareOf(planOnPaper(task, known, 'own', ask, effort));
   const other =
-    known.sheet.fibre === 'any' ? undefined : yield* shareOf(planOnPaper(task, known, 'other', solve, effort));
-  const careless = yield* shareOf(planOnPaper(task, known, 'ignored', solve, effort));
+    known.sheet.fibre === 'any' ? undefined : yield* shareOf(planOnPaper(task, known, 'other', ask, effort));
+  const careless = yield* shareOf(planOnPaper(task, known, 'ignored', ask, effort));
   return { paper: paper.id, right, other, careless };
 }
 

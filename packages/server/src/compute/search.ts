@@ -1,11 +1,10 @@
 import loadHighs from 'highs';
 import { ENGINE, startJob, type CuttingJobs, type JobKind } from '@eight-up/core/cutting/jobs';
-import { solveWith } from '@eight-up/core/cutting/linear-program';
+import { fetchedSolver } from '@eight-up/core/cutting/linear-program';
 import { keepPlan, keptPlan } from './kept-plans.ts';
 
-/** Loaded once a process, with the first search. */
-let solver: ReturnType<typeof loaded> | undefined;
-const loaded = async () => solveWith(await loadHighs());
+/** Of this process. */
+const solver = fetchedSolver(() => loadHighs());
 
 /** Where plans are kept that this process finds; the pool says so when it begins a process. */
 const folder = process.env.EIGHTUP_PLANS;
@@ -19,10 +18,14 @@ export async function search<K extends JobKind>(
   const keep = folder !== undefined && (kind === 'plan' || kind === 'edition');
   const known = keep ? await keptPlan(folder, asked) : undefined;
   if (known !== undefined) return known as CuttingJobs[K]['answer'];
-  solver ??= loaded();
-  const work = startJob(kind, input, await solver);
-  let step = work.next();
-  while (!step.done) step = work.next();
-  if (keep) await keepPlan(folder, asked, step.value);
-  return step.value as CuttingJobs[K]['answer'];
+  const work = startJob(kind, input, solver.ask);
+  for (;;) {
+    const step = work.next();
+    if (step.done) {
+      if (keep) await keepPlan(folder, asked, step.value);
+      return step.value;
+    }
+    const waits = solver.arriving();
+    if (waits) await waits;
+  }
 }

@@ -1,15 +1,11 @@
 import loadHighs from 'highs';
 import wasm from 'highs/runtime?url';
 import { startJob, type JobKind } from '@eight-up/core/cutting/jobs';
-import { solveWith, type SolveLinear } from '@eight-up/core/cutting/linear-program';
+import { fetchedSolver } from '@eight-up/core/cutting/linear-program';
 
-/** Asked for once, and only when several sizes or parents make it necessary. */
-let solver: SolveLinear | undefined;
-const readied = async (): Promise<void> => {
-  solver ??= solveWith(await loadHighs({ locateFile: () => wasm }));
-};
+const solver = fetchedSolver(() => loadHighs({ locateFile: () => wasm }));
 
-export type Asked = { readonly id: number; readonly kind: JobKind; readonly input: unknown; readonly solver: boolean };
+export type Asked = { readonly id: number; readonly kind: JobKind; readonly input: unknown };
 export type Said =
   | { readonly id: number; readonly share: number; readonly partial?: unknown }
   | { readonly id: number; readonly answer: unknown }
@@ -22,20 +18,20 @@ let current = -1;
 
 self.onmessage = ({ data }: MessageEvent<Asked>) => void answer(data);
 
-async function answer({ id, kind, input, solver: needed }: Asked): Promise<void> {
+async function answer({ id, kind, input }: Asked): Promise<void> {
   current = id;
   const say = (said: Said) => self.postMessage(said);
   try {
-    if (needed) await readied();
-    const work = startJob(kind, input as never, (program) => solver!(program));
+    const work = startJob(kind, input as never, solver.ask);
     let until = performance.now() + SLICE_MS;
     let step = work.next();
     for (; !step.done; step = work.next()) {
       const { share, partial } = step.value;
       if (partial !== undefined) say({ id, share, partial });
-      if (performance.now() < until) continue;
+      const waits = solver.arriving();
+      if (!waits && performance.now() < until) continue;
       say({ id, share });
-      await new Promise((resolve) => setTimeout(resolve));
+      await (waits ?? new Promise((resolve) => setTimeout(resolve)));
       // Asked something newer meanwhile: nobody waits for this any more.
       if (current !== id) return;
       until = performance.now() + SLICE_MS;

@@ -6,6 +6,8 @@ import { keepPlan, keptPlan, planAtHand } from './kept-plans.ts';
 export interface RunningJob<K extends JobKind> {
   /** undefined while it runs, or when it was called off */
   readonly answer: CuttingJobs[K]['answer'] | undefined;
+  /** the key of the question that it answers */
+  readonly answers: string | undefined;
   /** what is known so far */
   readonly partials: readonly CuttingJobs[K]['partial'][];
   readonly share: number;
@@ -14,7 +16,7 @@ export interface RunningJob<K extends JobKind> {
   readonly cancel: () => void;
 }
 
-const IDLE = { answer: undefined, partials: [], share: 0, running: false, error: undefined };
+const IDLE = { answer: undefined, answers: undefined, partials: [], share: 0, running: false, error: undefined };
 
 let nextId = 0;
 
@@ -28,7 +30,6 @@ export function useCuttingJob<K extends JobKind>(
   kind: K,
   input: CuttingJobs[K]['input'] | undefined,
   key: string,
-  needsSolver = false,
 ): RunningJob<K> {
   type State = Omit<RunningJob<K>, 'cancel'>;
   const [state, setState] = useState<State>(IDLE);
@@ -56,7 +57,7 @@ export function useCuttingJob<K extends JobKind>(
     const atOnce = (plan: unknown): void => {
       worker.current?.terminate();
       worker.current = undefined;
-      setState({ ...IDLE, answer: plan as CuttingJobs[K]['answer'], share: 1 });
+      setState({ ...IDLE, answer: plan as CuttingJobs[K]['answer'], answers: key, share: 1 });
     };
     const begin = (): void => {
       worker.current ??= new Worker(new URL('./cutting-worker.ts', import.meta.url), { type: 'module' });
@@ -69,6 +70,7 @@ export function useCuttingJob<K extends JobKind>(
           if (kept) void keepPlan(question, data.answer);
           setState({
             answer: data.answer as CuttingJobs[K]['answer'],
+            answers: key,
             partials: [...partials],
             share: 1,
             running: false,
@@ -82,7 +84,7 @@ export function useCuttingJob<K extends JobKind>(
         }
       };
       own.onerror = () => setState({ ...IDLE, error: 'The search broke off.' });
-      own.postMessage({ id, kind, input, solver: needsSolver } satisfies Asked);
+      own.postMessage({ id, kind, input } satisfies Asked);
     };
     const known = kept ? planAtHand(question) : undefined;
     if (known !== undefined) {
@@ -101,7 +103,7 @@ export function useCuttingJob<K extends JobKind>(
       else atOnce(plan);
     };
     void lookUp();
-  }, [kind, key, needsSolver]);
+  }, [kind, key]);
   useEffect(
     () => () => {
       round.current++;

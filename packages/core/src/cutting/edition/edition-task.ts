@@ -17,6 +17,8 @@ export interface StockedParent extends Parent {
 /** A size and how many of it the edition needs. */
 export interface NeededPiece extends Omit<WantedPiece, 'value' | 'most'> {
   readonly needed: number;
+  /** how many of those are spares; left out: none are told apart */
+  readonly spare?: number;
 }
 
 export interface EditionTask extends Pick<CutTask, 'gap' | 'longest'> {

@@ -6,11 +6,12 @@ import { finish } from '../../long-work.ts';
 import { mm } from '../../units/nm.ts';
 import { editionWork } from './edition.ts';
 import type { EditionPlan, EditionTask, NeededPiece, StockedParent } from './edition-task.ts';
-import { solveWith, type SolveLinear } from '../linear-program.ts';
+import { solveWith, type AskSolver } from '../linear-program.ts';
 
-let solve: SolveLinear;
+let ask: AskSolver;
 beforeAll(async () => {
-  solve = solveWith(await loadHighs());
+  const solve = solveWith(await loadHighs());
+  ask = () => solve;
 });
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
@@ -31,7 +32,7 @@ const piece = (id: string, width: number, height: number, needed: number): Neede
   needed,
 });
 const planned = (task: Omit<EditionTask, 'gap'>): EditionPlan => {
-  const plan = finish(editionWork({ ...task, gap: mm(0) }, solve));
+  const plan = finish(editionWork({ ...task, gap: mm(0) }, ask));
   if (!plan.ok) throw new Error(plan.problem.code);
   return plan.value;
 };
@@ -66,16 +67,13 @@ describe('an edition', () => {
     [[{ ...piece('a', 600, 90, 1), grain: 'along-height' as const }], 'grain'],
   ])('says which piece fits no parent, and why', (pieces, why) => {
     const parents = [parent('p', 500, 700, { fibre: 'along-height' })];
-    const plan = finish(editionWork({ parents, pieces, gap: mm(0) }, solve));
+    const plan = finish(editionWork({ parents, pieces, gap: mm(0) }, ask));
     expect(plan).toMatchObject({ ok: false, problem: { code: 'piece-fits-no-parent', piece: 'a', why } });
   });
 
   it('says when there is not enough paper', () => {
     const plan = finish(
-      editionWork(
-        { parents: [parent('p', 100, 100, { stock: 2 })], pieces: [piece('a', 60, 60, 3)], gap: mm(0) },
-        solve,
-      ),
+      editionWork({ parents: [parent('p', 100, 100, { stock: 2 })], pieces: [piece('a', 60, 60, 3)], gap: mm(0) }, ask),
     );
     expect(plan).toMatchObject({ ok: false, problem: { code: 'not-enough-paper' } });
   });
@@ -101,11 +99,7 @@ describe('every sheet of an edition', () => {
             grain: i ? 'any' : 'along-height',
           }));
           const found = finish(
-            editionWork(
-              { parents, pieces, gap: mm(gap), ...(longest ? { longest: mm(longest) } : {}) },
-              solve,
-              'quick',
-            ),
+            editionWork({ parents, pieces, gap: mm(gap), ...(longest ? { longest: mm(longest) } : {}) }, ask, 'quick'),
           );
           if (!found.ok) throw new Error(found.problem.code);
           for (const { plan } of found.value.sheets) {

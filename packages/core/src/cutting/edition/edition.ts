@@ -13,7 +13,7 @@ import {
   type EditionTask,
 } from './edition-task.ts';
 import { greedySheets, tastesOf } from './greedy-sheets.ts';
-import type { SolveLinear } from '../linear-program.ts';
+import { solverFor, type AskSolver, type SolveLinear } from '../linear-program.ts';
 import { multisetWork } from './multisets.ts';
 import { fillTable, tableValue } from '../pattern.ts';
 import { sheetsCut } from './sheets-cut.ts';
@@ -31,7 +31,7 @@ const [ROUNDS, QUICK_ROUNDS] = [4, 3];
  */
 export function* editionWork(
   task: EditionTask,
-  solve: SolveLinear,
+  ask: AskSolver,
   effort: 'exact' | 'quick' = 'exact',
 ): LongWork<EditionProgress, Result<EditionPlan, EditionProblem>> {
   const prepared = prepareEdition(task);
@@ -49,6 +49,7 @@ export function* editionWork(
   }
   let holding: Holding | undefined;
   if (effort === 'exact' && !standing.proven) {
+    const solve = yield* solverFor(ask, () => standing.now('proving'));
     holding = yield* byChoices(edition, standing, solve);
     if (!standing.proven && !(yield* generateColumns(edition, standing, solve)))
       return fail({ code: 'not-enough-paper' });

@@ -7,14 +7,16 @@ import { mm } from '../../units/nm.ts';
 import { editionWork } from './edition.ts';
 import { aboveAll, prepareEdition } from './edition-task.ts';
 import type { EditionPlan, NeededPiece, StockedParent } from './edition-task.ts';
-import { solveWith, type SolveLinear } from '../linear-program.ts';
+import { solveWith, type AskSolver, type SolveLinear } from '../linear-program.ts';
 import { multisetWork } from './multisets.ts';
 import { listPatterns } from '../pattern-list.ts';
 import { fillTable } from '../pattern.ts';
 
 let solve: SolveLinear;
+let ask: AskSolver;
 beforeAll(async () => {
   solve = solveWith(await loadHighs());
+  ask = () => solve;
 });
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
@@ -161,7 +163,7 @@ describe('editions against trying everything', () => {
     fc.assert(
       fc.property(cases, (one) => {
         const task = taskOf(one);
-        const found = finish(editionWork(task, solve));
+        const found = finish(editionWork(task, ask));
         const options = optionsOf(task);
         const need = task.pieces.map(({ needed }) => needed);
         if (!found.ok) {

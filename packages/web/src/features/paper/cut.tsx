@@ -12,6 +12,7 @@ import { fibreOfPiece } from '@eight-up/core/output/cutting-drawing';
 import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
 import { measure, measureSize } from '@eight-up/core/units/measure';
 import {
+  costOfAllWords,
   cutSentence,
   CUTTING_CAUTION,
   EDGE_WORDS,
@@ -54,7 +55,6 @@ export function Cut({
     'plan',
     chosen && { task, paper: chosen.paper, grain: chosen.grain },
     chosen ? chosen.input + JSON.stringify(task) : '',
-    task.pieces.length > 1,
   );
   const nameOf = useMemo(() => {
     const { kit, form } = book.book;
@@ -147,8 +147,8 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
         </p>
         <p className="text-sm text-quiet">
           {Math.round(plan.waste * 100)} % left over
-          {plan.cost !== null &&
-            `; ${moneyWords(plan.cost, currency)} for all, spares included, ${moneyWords(plan.cost / kit.copies, currency)} a copy`}
+          {plan.costEach !== null &&
+            `; ${costOfAllWords(plan, currency)}, ${moneyWords(plan.costEach, currency)} a copy without them`}
           . Edges {EDGE_WORDS[kit.manner.edge]}
           {kit.manner.edge !== 'cut' && `, ${measure(kit.manner.allowance, unit)} allowed`}.
           {paper.faces === 'differ' && ' Front and back differ: mark the front of every piece.'}

@@ -28,7 +28,6 @@ export function Otherwise({
     'otherwise',
     ways.length > 0 ? { task, ways, paper, grain: 'own' } : undefined,
     fingerprint([task, paper]),
-    true,
   );
   const here = answers.right.value;
   if (ways.length === 0) return null;
@@ -43,7 +42,7 @@ export function Otherwise({
       <h4 className="font-semibold">Made otherwise from this paper</h4>
       <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-4">
         {ways.map(({ name, value, form: choice }, i) => {
-          const made = job.answer?.[i];
+          const made = (job.answer ?? job.partials)[i];
           return (
             <div key={`${name} ${value}`} className="contents">
               <dt>

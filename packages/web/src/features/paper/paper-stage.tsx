@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { cutTogether } from '@eight-up/core/cutting/kit';
 import { isStale, taskOf } from '@eight-up/core/cutting/chosen';
+import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import { pagesPaper } from '@eight-up/core/document/document';
 import { PAGES_SLOT, type PaperSlot } from '@eight-up/core/document/kit';
-import { togetherWords } from '@eight-up/words/cutting';
-import { useOpenBook } from '../../book/use-book.ts';
+import { staleSentence, togetherWords } from '@eight-up/words/cutting';
+import { useOpenBook, type OpenBook } from '../../book/use-book.ts';
 import { usePapers } from '../../paper/use-papers.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { Questions } from '../../ui/questions.tsx';
@@ -14,9 +15,42 @@ import { KitEditor } from './kit-editor.tsx';
 import { Ranking } from './ranking.tsx';
 import { SheetForBook } from './sheet-for-book.tsx';
 import { SideBySide } from './side-by-side.tsx';
+import { useTaking } from './use-taking.ts';
 import { QUESTIONS } from './questions.ts';
 
 type Question = (typeof QUESTIONS)[number]['id'];
+
+/** A plan that was fixed before parts, copies or the manner of cutting changed: what is shown is the new one, what the book counts by the old. */
+function StalePlan({
+  book,
+  on,
+  chosen,
+  isShown,
+}: {
+  readonly book: OpenBook;
+  readonly on: PaperSlot;
+  readonly chosen: ChosenPaper;
+  /** a plan for the parts as they are now is on the screen */
+  readonly isShown: boolean;
+}) {
+  const taking = useTaking(book, on, () => undefined);
+  return (
+    <div
+      role="status"
+      className="flex flex-wrap items-baseline gap-x-5 gap-y-1 border-b border-ink bg-blade-pale px-9 py-2"
+    >
+      <span>{staleSentence(chosen, isShown)}</span>
+      {taking.running ? (
+        <span>Planning …{taking.soFar && ` ${taking.soFar}`}</span>
+      ) : (
+        <button type="button" className="remedy" onClick={() => taking.take(chosen.paper, chosen.grain)}>
+          Bring the plan up to date
+        </button>
+      )}
+      {taking.problem && <span className="text-blade">{taking.problem}</span>}
+    </div>
+  );
+}
 
 /** What the book is cut from: yield, grain, sheets to buy, the cutting plan. */
 export function PaperStage() {
@@ -48,10 +82,7 @@ export function PaperStage() {
         )}
       </div>
       {chosen && isStale(chosen, task) && (
-        <p role="status" className="border-b border-ink bg-blade-pale px-9 py-2">
-          The plan on “{chosen.paper.name}” was made for other parts or copies. Take a paper again to bring it up to
-          date.
-        </p>
+        <StalePlan book={book} on={on} chosen={chosen} isShown={question === 'cut'} key={on} />
       )}
       <div
         className={`grid min-h-0 grow gap-0 ${showKit && kitOpen ? 'grid-cols-[minmax(290px,340px)_minmax(0,1fr)] max-[1000px]:grid-cols-1' : 'grid-cols-1'}`}

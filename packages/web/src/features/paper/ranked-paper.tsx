@@ -4,6 +4,7 @@ import type { RightAnswer } from '@eight-up/core/cutting/ranked';
 import type { RankBy } from '@eight-up/core/cutting/plan-on-paper';
 import type { Paper } from '@eight-up/core/paper/paper';
 import {
+  costOfAllWords,
   otherWaySentence,
   perSheetSentence,
   presumedGrain,
@@ -20,7 +21,8 @@ export interface RankedPaperProps {
   readonly book: OpenBook;
   readonly paper: Paper;
   readonly answers: RightAnswer;
-  readonly copies: number;
+  /** fewer sheets are still being looked for */
+  readonly searching: boolean;
   readonly nameOf: (piece: string) => string;
   /** the best of all says why it is: in this order */
   readonly bestBy: RankBy | undefined;
@@ -47,7 +49,7 @@ export function RankedPaper(props: RankedPaperProps) {
 
 const isUnknown = ({ sheet }: Paper): boolean => sheet.fibre === 'unknown';
 
-function WhatItGives({ book, paper, answers, copies, nameOf, bestBy, beside }: RankedPaperProps) {
+function WhatItGives({ book, paper, answers, searching, nameOf, bestBy, beside }: RankedPaperProps) {
   const settings = useSettings();
   const { right, other } = answers;
   return (
@@ -58,9 +60,9 @@ function WhatItGives({ book, paper, answers, copies, nameOf, bestBy, beside }: R
       </p>
       <p className="mt-1 font-semibold">{perSheetSentence(book.plan, right.value, nameOf)}</p>
       <p>
-        {sheetsSentence(right.value)} {stockSentence(right.value, paper)}
+        {sheetsSentence(right.value, searching)} {stockSentence(right.value, paper)}
       </p>
-      {bestBy && <p className="mt-1">{rankReason(right.value, bestBy, copies, settings)}</p>}
+      {bestBy && <p className="mt-1">{rankReason(right.value, bestBy, settings)}</p>}
       {beside}
       {isUnknown(paper) && other?.ok && (
         <p className="mt-1 text-blade">
@@ -71,13 +73,14 @@ function WhatItGives({ book, paper, answers, copies, nameOf, bestBy, beside }: R
   );
 }
 
-function WhatItCosts({ answers, copies }: RankedPaperProps) {
+function WhatItCosts({ answers }: RankedPaperProps) {
   const currency = useSettings((s) => s.currency);
-  const { cost, waste } = answers.right.value;
+  const { costEach, waste } = answers.right.value;
   return (
     <>
-      <p className="measure text-lg">{cost === null ? '' : moneyWords(cost / copies, currency)}</p>
-      <p className="text-sm text-quiet">{cost === null ? 'price not known' : 'a copy, spares included'}</p>
+      <p className="measure text-lg">{costEach === null ? '' : moneyWords(costEach, currency)}</p>
+      <p className="text-sm text-quiet">{costEach === null ? 'price not known' : 'a copy'}</p>
+      <p className="text-sm text-quiet">{costOfAllWords(answers.right.value, currency)}</p>
       <p className="text-sm text-quiet">{Math.round(waste * 100)} % left over</p>
     </>
   );

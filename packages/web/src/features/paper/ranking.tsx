@@ -4,10 +4,10 @@ import { taskOnAny } from '@eight-up/core/cutting/chosen';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
 import { sheetGrain } from '@eight-up/core/cutting/kit';
 import type { KitTask, RankBy } from '@eight-up/core/cutting/plan-on-paper';
-import { rank, type Ranked, type RightAnswer } from '@eight-up/core/cutting/ranked';
+import type { RightAnswer } from '@eight-up/core/cutting/ranked';
 import { PAGES_SLOT, type PaperSlot } from '@eight-up/core/document/kit';
 import type { Paper } from '@eight-up/core/paper/paper';
-import { halvingSentence, pieceWords } from '@eight-up/words/cutting';
+import { halvingSentence, pieceWords, planSoFar } from '@eight-up/words/cutting';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
@@ -17,6 +17,7 @@ import { AgainstGrain } from './against-grain.tsx';
 import { Otherwise } from './otherwise.tsx';
 import { NoPaperYet } from './no-paper-yet.tsx';
 import { RankedPaper } from './ranked-paper.tsx';
+import { useSearchedOut, type SearchedOut } from './use-searched-out.ts';
 import { useTaking } from './use-taking.ts';
 import { Working } from './working.tsx';
 
@@ -33,7 +34,7 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
   const [by, setBy] = useState<RankBy>('price');
   const taking = useTaking(book, on, onTaken);
   const task = taskOnAny(book.plan, book.book, on);
-  const { job, ranked } = useRanked(task, papers, by);
+  const { job, searched } = useRanked(task, papers, by, taking.running);
   if (loaded && papers.length === 0) return <NothingInDrawer book={book} on={on} />;
   const problem = taking.problem ?? job.error;
   return (
@@ -51,6 +52,14 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
         />
       </div>
       {job.running && <Working share={job.share} what="Counting on every paper" onCancel={job.cancel} />}
+      {searched.now && (
+        <Working
+          share={searched.share}
+          what={`Looking for fewer sheets of “${searched.now}”`}
+          soFar={planSoFar(searched.soFar)}
+          onCancel={searched.stop}
+        />
+      )}
       {taking.running && (
         <Working
           share={taking.share}
@@ -64,41 +73,38 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
           {problem}
         </p>
       )}
-      <Answers {...{ book, on, papers, by, task, ranked, taking }} />
+      <Answers {...{ book, on, papers, by, task, searched, taking }} />
     </div>
   );
 }
 
-/** Counted in a worker, each paper shown as soon as its answer is there. */
-function useRanked(task: KitTask, papers: readonly Paper[], by: RankBy) {
+/** Counted in a worker, each paper shown as soon as its answer is there, then searched to the end. */
+function useRanked(task: KitTask, papers: readonly Paper[], by: RankBy, paused: boolean) {
   const job = useCuttingJob(
     'rank',
     papers.length && task.pieces.length ? { task, papers, effort: 'quick' } : undefined,
     fingerprint([task, papers]),
-    task.pieces.length > 1,
   );
   const { answer, partials } = job;
-  const ranked = useMemo(() => {
+  const quick = useMemo(() => {
     // Of what was counted before, a paper may be gone meanwhile.
     const known = new Set(papers.map(({ id }) => id));
-    return rank(
-      (answer ?? partials).filter(({ paper }) => known.has(paper)),
-      by,
-    );
-  }, [answer, partials, by, papers]);
-  return { job, ranked };
+    return (answer ?? partials).filter(({ paper }) => known.has(paper));
+  }, [answer, partials, papers]);
+  const searched = useSearchedOut(task, papers, by, quick, paused || job.running);
+  return { job, searched };
 }
 
 interface AnswersProps extends Pick<RankingProps, 'book' | 'on' | 'papers'> {
   readonly by: RankBy;
   readonly task: KitTask;
-  readonly ranked: Ranked;
+  readonly searched: SearchedOut;
   readonly taking: ReturnType<typeof useTaking>;
 }
 
-function Answers({ book, on, papers, by, task, ranked, taking }: AnswersProps) {
+function Answers({ book, on, papers, by, task, searched, taking }: AnswersProps) {
   const unit = useSettings((s) => s.unit);
-  const { comparable, unpriced, against, impossible } = ranked;
+  const { comparable, unpriced, against, impossible } = searched.ranked;
   const paperOf = (id: string) => papers.find((paper) => paper.id === id)!;
   const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
   const best = comparable[0] ?? unpriced[0];
@@ -109,7 +115,7 @@ function Answers({ book, on, papers, by, task, ranked, taking }: AnswersProps) {
         book={book}
         paper={paperOf(one.paper)}
         answers={one}
-        copies={task.kit.copies}
+        searching={searched.isSearching(one.paper, 'own')}
         nameOf={nameOf}
         bestBy={one === best ? by : undefined}
         taking={taking.running}

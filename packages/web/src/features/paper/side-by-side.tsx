@@ -34,7 +34,6 @@ export function SideBySide({
     'rank',
     shown.length && task.pieces.length ? { task, papers: shown, effort: 'quick' } : undefined,
     fingerprint([task, shown]),
-    task.pieces.length > 1,
   );
   const answers = (job.answer ?? job.partials).filter(({ paper }) => shown.some(({ id }) => id === paper));
   const fewest = Math.min(
@@ -134,10 +133,8 @@ function Variant({
           <p className="text-sm">
             {sheetsSentence(answer.value)} {stockSentence(answer.value, paper)}
           </p>
-          {answer.value.cost !== null && (
-            <p className="measure text-sm">
-              {moneyWords(answer.value.cost / book.book.kit.copies, currency)} a copy, spares included
-            </p>
+          {answer.value.costEach !== null && (
+            <p className="measure text-sm">{moneyWords(answer.value.costEach, currency)} a copy</p>
           )}
         </>
       ) : (

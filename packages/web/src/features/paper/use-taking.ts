@@ -32,7 +32,6 @@ export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
     'plan',
     taking && { task, paper: taking.paper, grain: taking.grain },
     taking ? `${taking.paper.id} ${taking.grain} ${taking.times}` : '',
-    task.pieces.length > 1,
   );
   const fix = useStable(() => {
     const plan = job.answer;
