@@ -13,6 +13,7 @@ import {
   byRole,
   chord,
   Key,
+  located,
   openBrowser,
   press,
   WAIT_MS,
@@ -26,7 +27,9 @@ const sharp = createRequire(new URL('../packages/server/package.json', import.me
 let app: RunningApp;
 let browser: Browser;
 let pictures: readonly DroppedFile[];
+let folder: string;
 beforeAll(async () => {
+  folder = mkdtempSync(path.join(tmpdir(), 'eight-up-ways-in-'));
   app = await startApp();
   browser = await openBrowser();
   pictures = await Promise.all(
@@ -42,6 +45,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await browser?.close();
   await app?.stop();
+  rmSync(folder, { recursive: true, force: true });
 });
 
 const made = async (fibre = 'along-width'): Promise<string> => {
@@ -99,6 +103,46 @@ describe('pictures let go anywhere', () => {
     await waitForText(browser.driver, 'drag the pointer');
     await dropFiles(browser.driver, 'header', pictures.slice(0, 2));
     await untilStanding(id, '1 2 – – – – – –');
+  });
+
+  it('on their pages as they come; the window loaded anew says at how many it stopped, and which are missing', async () => {
+    const { driver } = browser;
+    // Large enough that some are still on their way.
+    const noise = { type: 'gaussian' as const, mean: 120, sigma: 60 };
+    const bytes = await sharp({ create: { width: 2600, height: 1900, channels: 3, background: '#888', noise } })
+      .png()
+      .toBuffer();
+    for (const { name } of pictures) writeFileSync(path.join(folder, name), bytes);
+    const choose = async (css: string, names: readonly string[]) =>
+      (await located(driver, By.css(css))).sendKeys(names.map((name) => path.join(folder, name)).join('\n'));
+    await choose(
+      'input[aria-label="Pictures or a PDF"]',
+      pictures.map(({ name }) => name),
+    );
+    const placed = async () => (await standing(id)).split(' ').filter((n) => n !== '–').length;
+    await driver.wait(async () => (await placed()) >= 2, WAIT_MS, 'nothing came');
+    const { prevented } = (await driver.executeScript(
+      `const event = new Event('beforeunload', { cancelable: true });
+       window.dispatchEvent(event);
+       return { prevented: event.defaultPrevented };`,
+    )) as { prevented: boolean };
+    expect(prevented).toBe(true);
+    await driver.navigate().refresh();
+    await waitForText(driver, /Taking in pictures stopped at \d of 8/);
+    const said = await (await located(driver, By.css('[role=alert]'))).getText();
+    const missing = /Not there: (.*)\./.exec(said)![1]!.split(', ');
+    // What had come is in the book and nothing of it is asked for again; one act, however many came.
+    await driver.wait(async () => (await placed()) + missing.length >= 8, WAIT_MS);
+    expect(missing).not.toContain('knot 1.png');
+    await choose('[role=alert] input', missing);
+    await driver.wait(async () => (await placed()) === 8, WAIT_MS, 'the rest never came');
+    await chord(driver, Key.CONTROL, 'z');
+    await driver.wait(async () => (await placed()) === 8 - missing.length, WAIT_MS, 'not taken back as one');
+    await chord(driver, Key.CONTROL, 'z');
+    await driver.wait(async () => (await placed()) === 0, WAIT_MS, 'not taken back as one');
+    await driver.navigate().refresh();
+    await waitForText(driver, 'Add pictures or a PDF');
+    expect(await driver.findElement(By.css('body')).getText()).not.toContain('stopped at');
   });
 });
 

@@ -52,9 +52,7 @@ describe('yield in words', () => {
     const unproven = { ...cut, proven: false, bound: 12 };
     expect(sheetsSentence(unproven)).toMatch(/best found.*fewer would do is not known; 12 are needed at least/);
     expect(sheetsSentence(unproven, true)).toMatch(/^14 sheets so far/);
-    expect(rankReason(cut, 'price', { ...USUAL_SETTINGS, unit: 'mm' })).toMatch(
-      /^Cheapest: 0\.04 a copy, /,
-    );
+    expect(rankReason(cut, 'price', { ...USUAL_SETTINGS, unit: 'mm' })).toMatch(/^Cheapest: 0\.04 a copy, /);
     expect(rankReason({ ...cut, costEach: null }, 'price', { ...USUAL_SETTINGS, unit: 'in' })).toMatch(
       /^Least paper: [\d.]+ in² a copy, /,
     );

@@ -1,3 +1,4 @@
+import { counted } from './counted.ts';
 import type { FileNote, FileProblem } from '@eight-up/core/book/file-problem';
 
 /** Why a file was refused, following its name; the book and all other files are untouched. */
@@ -52,4 +53,22 @@ export function fileNoteWords(note: FileNote): string {
     case 'ending-differs':
       return `is called .${note.ending}, but it is a ${note.kind.toUpperCase()}. It was taken as what it is.`;
   }
+}
+
+/** So many names are told; of more, how many. */
+const NAMES_TOLD = 12;
+
+/** Files that were still on their way into a book when their window was closed or loaded anew. */
+export function brokenOffSentence({
+  count,
+  missing,
+}: {
+  readonly count: number;
+  readonly missing: readonly string[];
+}): string {
+  const told = missing.slice(0, NAMES_TOLD).join(', ');
+  const more = missing.length > NAMES_TOLD ? ` and ${missing.length - NAMES_TOLD} more` : '';
+  const came = count - missing.length;
+  const kept = came === 0 ? '' : ` ${counted(came, 'picture')} that had come ${came === 1 ? 'is' : 'are'} in the book.`;
+  return `Taking in pictures stopped at ${came} of ${count}: the window was closed or loaded anew.${kept} Not there: ${told}${more}.`;
 }

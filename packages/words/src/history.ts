@@ -128,3 +128,18 @@ export function historyWords({ kind, target, change }: Pick<HistoryEntry, 'kind'
       return `Went back to change ${target ?? ''}.`;
   }
 }
+
+/** Changes of one act, newest first, in one line: so many pictures, or what was done first and how much more. */
+export function actWords(entries: readonly Pick<HistoryEntry, 'kind' | 'target' | 'change'>[]): string {
+  const first = entries[entries.length - 1]!;
+  if (entries.length === 1) return historyWords(first);
+  const pictures = entries.map(({ change: { kind, count } }) =>
+    kind === 'place' ? count : kind === 'replace' || kind === 'hang-poster' ? 1 : NaN,
+  );
+  const all = pictures.reduce((sum, some) => sum + some, 0);
+  if (Number.isFinite(all)) return `Put in ${counted(all, 'picture')}.`;
+  return [...entries]
+    .reverse()
+    .map((entry) => historyWords(entry))
+    .join(' ');
+}

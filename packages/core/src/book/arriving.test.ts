@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { mm } from '../units/nm.ts';
-import { arrivalCommands, pagesToFill } from './arriving.ts';
+import { arrivalAt, arrivalCommands, pagesToFill } from './arriving.ts';
 import { applyCommand } from './command.ts';
 import { EMPTY_PAGE, onPage, type PageContent } from '../document/pages.ts';
 import { newBook } from './new-book.ts';
@@ -42,16 +42,22 @@ describe('pictures let go over a book', () => {
         pages,
         fc.integer({ min: 1, max: 10 }),
         fc.option(fc.integer({ min: 0, max: 7 }), { nil: undefined }),
-        (before, count, at) => {
+        fc.integer({ min: 1, max: 10 }),
+        (before, count, at, atOnce) => {
           const outlined = pagesToFill(before, count, at);
-          const book = arrivalCommands(before, many(count), at).reduce(
-            (old, command) => {
-              const applied = applyCommand(old, command);
+          let book = { ...made.value, pages: before };
+          let arrival = arrivalAt(before, count, at);
+          // They come in lots, each placed as soon as it is there.
+          const pictures = many(count);
+          while (pictures.length > 0) {
+            const { commands, next } = arrivalCommands(arrival, pictures.splice(0, atOnce));
+            arrival = next;
+            for (const command of commands) {
+              const applied = applyCommand(book, command);
               if (!applied.ok) throw new Error(applied.problem.code);
-              return applied.value.book;
-            },
-            { ...made.value, pages: before },
-          );
+              book = applied.value.book;
+            }
+          }
           const names = book.pages.map(({ content }) => content?.name);
           expect(outlined.map((page) => names[page])).toEqual(outlined.map((_, i) => `${i + 1}`));
           names.forEach((name, page) => {

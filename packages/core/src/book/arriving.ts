@@ -15,18 +15,29 @@ export function pagesToFill(pages: readonly BookPage[], count: number, at: numbe
     : [aimed, ...empty.filter((place) => place > aimed).slice(0, count - 1)].slice(0, count);
 }
 
-/** The changes that put arriving pictures on the pages that they fill (see pagesToFill); what finds none waits in the tray. */
+/** Where pictures that arrive one after another go: what the next change puts where. */
+export interface Arrival {
+  /** nothing has been placed yet */
+  readonly first: boolean;
+  /** pages before this one are not filled */
+  readonly from: number;
+}
+
+/** The page that was pointed at takes the first picture, where it is one of those that are filled (see pagesToFill). */
+export function arrivalAt(pages: readonly BookPage[], expected: number, at: number | undefined): Arrival {
+  const [aimed] = pagesToFill(pages, expected, at);
+  return aimed === undefined || aimed !== at ? { first: false, from: 0 } : { first: true, from: aimed };
+}
+
+/** The changes that put what has just arrived on the pages that it fills, and where the next goes; what finds no page waits in the tray. */
 export function arrivalCommands(
-  pages: readonly BookPage[],
+  { first, from }: Arrival,
   arrived: readonly PageContent[],
-  at: number | undefined,
-): readonly Command[] {
-  const [first, ...rest] = arrived;
-  if (!first) return [];
-  const [aimed] = pagesToFill(pages, arrived.length, at);
-  if (aimed === undefined || aimed !== at) return [{ kind: 'place', contents: arrived }];
-  return [
-    { kind: 'replace', page: aimed, content: first },
-    ...(rest.length ? [{ kind: 'place', contents: rest, from: aimed + 1 } as const] : []),
-  ];
+): { readonly commands: readonly Command[]; readonly next: Arrival } {
+  const [one, ...rest] = arrived;
+  if (!one) return { commands: [], next: { first, from } };
+  if (!first) return { commands: [{ kind: 'place', contents: arrived, from }], next: { first, from } };
+  const next = { first: false, from: from + 1 };
+  const others: readonly Command[] = rest.length ? [{ kind: 'place', contents: rest, from: next.from }] : [];
+  return { commands: [{ kind: 'replace', page: from, content: one }, ...others], next };
 }

@@ -124,6 +124,8 @@ export interface HistoryEntry {
   readonly change: ChangeWords;
   /** the maker's name for the state after this change */
   readonly name: string | null;
+  /** shared by changes that were one act of the maker's; null: one by itself */
+  readonly act: string | null;
 }
 
 export interface HistoryAnswer {

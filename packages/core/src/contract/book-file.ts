@@ -41,6 +41,8 @@ export const loggedChangeSchema = z.object({
   redoBefore: z.number().int().min(1).nullable(),
   window: z.string().max(64),
   at: z.iso.datetime(),
+  /** shared by changes that were one act */
+  act: z.string().min(1).max(64).optional(),
 });
 export type LoggedChange = z.output<typeof loggedChangeSchema>;
 

@@ -42,7 +42,17 @@ const expected = z
   .min(0)
   .meta({ description: 'the revision the client last saw; another head answers 409' });
 
-export const revisionRequest = z.strictObject({ expect: expected, window: windowId, command: commandSchema });
+export const revisionRequest = z.strictObject({
+  expect: expected,
+  window: windowId,
+  command: commandSchema,
+  act: z
+    .string()
+    .min(1)
+    .max(64)
+    .optional()
+    .meta({ description: 'shared by changes that are one act of the maker’s: undo takes them back together' }),
+});
 export const undoRequest = z.strictObject({ expect: expected, window: windowId });
 export const goBackRequest = z.strictObject({
   expect: expected,

@@ -92,9 +92,9 @@ describe('a book on a paper', () => {
     const never: AskSolver = () => {
       throw new Error('asked in vain');
     };
-    expect(doJob('plan', { task: kitTask(book, kit(25), 'text'), paper: paper(297, 420), grain: 'own' }, never).ok).toBe(
-      true,
-    );
+    expect(
+      doJob('plan', { task: kitTask(book, kit(25), 'text'), paper: paper(297, 420), grain: 'own' }, never).ok,
+    ).toBe(true);
   });
 
   it('uses offcuts first, which cost nothing', () => {

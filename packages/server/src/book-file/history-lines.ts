@@ -61,13 +61,14 @@ const logged = (row: RevisionRow) => ({
   redoBefore: row.redoBefore ?? null,
   window: row.authorWindow,
   at: row.at.toISOString(),
+  ...(row.act == null ? {} : { act: row.act }),
 });
 
 /** Stores a checked history under a book; inside the transaction that makes the book. */
 export async function storeHistory(tx: EntityManager, id: string, { log, lines }: CheckedHistory): Promise<void> {
   for (const line of (await readFile(lines, 'utf8')).split('\n')) {
     if (line === '') continue;
-    const { at, window, ...change } = JSON.parse(line) as LoggedChange;
+    const { at, window, act, ...change } = JSON.parse(line) as LoggedChange;
     await storeRevision(tx, {
       ...change,
       command: change.command as never,
@@ -75,6 +76,7 @@ export async function storeHistory(tx: EntityManager, id: string, { log, lines }
       bookId: id,
       authorWindow: window,
       at: new Date(at),
+      act: act ?? null,
     });
   }
   for (const { n, name } of log.points) await tx.insert(PointRow, { bookId: id, n, name });

@@ -74,6 +74,55 @@ describe('the history of a book', () => {
     );
   });
 
+  it('changes of one act are taken back and made again as one, whatever lies round them', async () => {
+    const made = fc.tuple(command, fc.constantFrom(undefined, 'first', 'second'));
+    const list = fc.array(fc.oneof({ weight: 4, arbitrary: made }, fc.constantFrom('undo' as const, 'redo' as const)), {
+      maxLength: 25,
+    });
+    await fc.assert(
+      fc.asyncProperty(list, async (steps) => {
+        const { id, book } = await server.newBook();
+        let now: BookDocument = book;
+        // What undo and redo lead to: of one act that goes on, the state before its first change.
+        let done: { readonly act: string | undefined; readonly before: BookDocument }[] = [];
+        let undone: { readonly act: string | undefined; readonly after: BookDocument }[] = [];
+        let n = 0;
+        for (const step of steps) {
+          const author = { expect: n, window: 'w' };
+          const answer =
+            typeof step === 'string'
+              ? await server.request.post(`/api/books/${id}/${step}`).send(author)
+              : await server.request
+                  .post(`/api/books/${id}/revisions`)
+                  .send({ ...author, command: step[0], act: step[1] });
+          if (answer.status !== 200) {
+            expect(answer.status).toBeLessThan(500);
+            if (step === 'undo') expect(done).toEqual([]);
+            if (step === 'redo') expect(undone).toEqual([]);
+            continue;
+          }
+          n++;
+          const after = answer.body.book as BookDocument;
+          if (step === 'undo') {
+            const { act, before } = done.pop()!;
+            undone.push({ act, after: now });
+            expect(after).toEqual(before);
+          } else if (step === 'redo') {
+            const { act, after: wanted } = undone.pop()!;
+            done.push({ act, before: now });
+            expect(after).toEqual(wanted);
+          } else {
+            const [, act] = step;
+            undone = [];
+            if (act === undefined || done.at(-1)?.act !== act) done = [...done, { act, before: now }];
+          }
+          now = after;
+        }
+      }),
+      { numRuns: 40 },
+    );
+  });
+
   it('goes back to any state without losing what came after; undo brings that back', async () => {
     const { id, states } = await lived([
       { kind: 'rename', title: 'One' },

@@ -28,6 +28,7 @@ export async function history(
     // What is left of a damaged log may be in words that nobody knows any more.
     change: (changeWords(row.command) as ChangeWords | undefined) ?? { kind: 'patch', pages: [], count: 0, text: '' },
     name: names.get(row.n) ?? null,
+    act: row.act ?? null,
   }));
   const oldest = rows[rows.length - 1]?.n ?? before ?? 1;
   const made: HistoryEntry = {
@@ -38,6 +39,7 @@ export async function history(
     target: null,
     change: { kind: 'made', pages: [], count: 0, text: '' },
     name: names.get(0) ?? null,
+    act: null,
   };
   const atTheStart = oldest <= 1 && before !== 0;
   return {

@@ -89,6 +89,8 @@ export interface Author {
   /** the revision the author last saw; undefined: whatever is newest */
   readonly expect: number | undefined;
   readonly window: string;
+  /** the act of the maker's that the change is a part of */
+  readonly act?: string | undefined;
 }
 
 /** Carries out and stores one command. */
@@ -106,17 +108,20 @@ export function revise(em: EntityManager, id: string, author: Author, command: C
   });
 }
 
-/** Takes the newest change not yet taken back, back; the taking back is itself a revision. */
+/** Takes the newest act not yet taken back, back, with all of its changes; the taking back is itself a revision. */
 export function undo(em: EntityManager, id: string, author: Author): Promise<BookRow> {
   return change(em, id, author, async (row, tx) => {
     if (row.undoTop == null) throw new Refusal('nothing-to-undo', 'There is nothing to undo.');
-    const target = await tx.findOneOrFail(RevisionRow, { bookId: id, n: row.undoTop });
+    const changes = await changesOfAct(tx, id, row.undoTop);
+    const [newest, oldest] = [changes[0]!, changes[changes.length - 1]!];
+    const before = changes.reduce((doc, { inverse }) => carriedOut(doc, inverse), row.doc);
+    const command = changes.length === 1 ? newest.inverse : patchTo(row.doc, before);
     return {
       kind: 'undo',
-      command: target.inverse,
-      target: target.n,
-      after: (n) => ({ undoTop: target.undoBefore ?? null, redoTop: n }),
-      ...applied(row, target.inverse),
+      command,
+      target: newest.n,
+      after: (n) => ({ undoTop: oldest.undoBefore ?? null, redoTop: n }),
+      ...applied(row, command),
     };
   });
 }
@@ -126,14 +131,29 @@ export function redo(em: EntityManager, id: string, author: Author): Promise<Boo
     if (row.redoTop == null) throw new Refusal('nothing-to-redo', 'There is nothing to redo.');
     const undone = await tx.findOneOrFail(RevisionRow, { bookId: id, n: row.redoTop });
     const target = await tx.findOneOrFail(RevisionRow, { bookId: id, n: undone.target! });
+    // What one change did is done again; what several of one act led to is put back.
+    const command = target.act == null ? target.command : undone.inverse;
     return {
       kind: 'redo',
-      command: target.command,
+      command,
       target: target.n,
       after: () => ({ undoTop: target.n, redoTop: undone.redoBefore ?? null }),
-      ...applied(row, target.command),
+      ...applied(row, command),
     };
   });
+}
+
+/** The change `n` with those before it that were made in the same act, newest first. */
+async function changesOfAct(tx: EntityManager, bookId: string, n: number): Promise<readonly RevisionRow[]> {
+  const newest = await tx.findOneOrFail(RevisionRow, { bookId, n });
+  const changes = [newest];
+  while (newest.act != null) {
+    const n = changes[changes.length - 1]!.undoBefore;
+    const before = n == null ? undefined : await tx.findOne(RevisionRow, { bookId, n, act: newest.act });
+    if (!before) break;
+    changes.push(before);
+  }
+  return changes;
 }
 
 /** Takes an earlier state up again. What came after stays in the history, and undo brings it back. */
@@ -218,7 +238,7 @@ function applied({ doc }: Pick<BookRow, 'doc'>, change: StoredChange): Pick<Chan
 }
 
 const INSERT_REVISION =
-  'insert into revision (book_id, n, kind, command, inverse, target, undo_before, redo_before, author_window, at) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)';
+  'insert into revision (book_id, n, kind, command, inverse, target, undo_before, redo_before, author_window, at, act) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)';
 /** Stores one change as it is: the one path that must keep up with a hand that drags, not built anew each time. */
 export async function storeRevision(tx: EntityManager, row: Omit<RevisionRow, 'id'>): Promise<void> {
   const [command, inverse] = [JSON.stringify(row.command), JSON.stringify(row.inverse)];
@@ -234,6 +254,7 @@ export async function storeRevision(tx: EntityManager, row: Omit<RevisionRow, 'i
     row.redoBefore ?? null,
     row.authorWindow,
     row.at.getTime(),
+    row.act ?? null,
   ]);
 }
 
@@ -278,6 +299,7 @@ function change(
       redoBefore: row.redoTop ?? null,
       authorWindow: author.window,
       at,
+      act: kind === 'change' ? (author.act ?? null) : null,
     });
     noteSound(id, n);
     await tx.execute(UPDATE_BOOK, [JSON.stringify(book), n, at.getTime(), heads.undoTop, heads.redoTop, id]);

@@ -46,6 +46,8 @@ export const RevisionRow = defineEntity({
     redoBefore: p.integer().nullable(),
     authorWindow: p.string(),
     at: p.datetime(),
+    /** shared by changes that were one act of the maker's: taken back together */
+    act: p.string().nullable(),
   },
 });
 export type RevisionRow = InferEntity<typeof RevisionRow>;

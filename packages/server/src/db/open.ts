@@ -20,6 +20,7 @@ import { MigrationNamedOriginals } from './migration-0012-named-originals.ts';
 import { MigrationJointPlans } from './migration-0013-joint-plans.ts';
 import { MigrationFormsSayMore } from './migration-0014-forms-say-more.ts';
 import { MigrationHowBooksAreHeld } from './migration-0015-how-books-are-held.ts';
+import { MigrationActs } from './migration-0016-acts.ts';
 
 /** All migrations, oldest first. */
 export const MIGRATIONS = [
@@ -38,6 +39,7 @@ export const MIGRATIONS = [
   { name: '0013-joint-plans', class: MigrationJointPlans },
   { name: '0014-forms-say-more', class: MigrationFormsSayMore },
   { name: '0015-how-books-are-held', class: MigrationHowBooksAreHeld },
+  { name: '0016-acts', class: MigrationActs },
 ];
 
 /** How long a write waits for another program that holds the database; waiting holds up everyone, so it is short. */

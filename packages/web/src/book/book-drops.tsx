@@ -2,6 +2,8 @@ import { createContext, useContext, useEffect, useMemo, type ReactNode } from 'r
 import { pagesToFill } from '@eight-up/core/book/arriving';
 import { useFilesAnywhere } from '../base/files-anywhere.ts';
 import { Arriving } from './arriving.tsx';
+import { BrokenOffSlip } from './broken-off-slip.tsx';
+import { useBrokenOff } from './broken-off.ts';
 import { filesWaiting } from './files-for-book.ts';
 import { Refusals } from './refusals.tsx';
 import type { OpenBook } from './use-book.ts';
@@ -23,8 +25,12 @@ export function BookDrops({ book, children }: { readonly book: OpenBook; readonl
     // Once, when the book that was begun with them is opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [book.id]);
+  const { found, known } = useBrokenOff(book.id);
   return (
     <DropsContext value={drops}>
+      {found.map((one) => (
+        <BrokenOffSlip key={one.id} broken={one} onTake={take} onKnown={() => known(one.id)} />
+      ))}
       {(busy || drops.refused.length > 0 || drops.notes.length > 0 || drops.failure !== undefined) && (
         <div className="px-9 pt-3">
           {busy && <Arriving book={book} {...busy} />}

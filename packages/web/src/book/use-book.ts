@@ -20,7 +20,8 @@ import { Derived } from './derived.ts';
 
 /** What can be done to an open book. */
 interface Acts {
-  readonly change: (command: Command) => void;
+  /** `act`: shared by changes that are one act of the maker's, told and taken back together */
+  readonly change: (command: Command, act?: string) => void;
   readonly undo: () => void;
   readonly redo: () => void;
   /** makes originals known that were just received, so that they can be shown before the book that names them is saved */
@@ -105,11 +106,11 @@ function useActs(outbox: BookOutbox<ApiFailure>, shown: BookAnswer | undefined) 
   const known = shown !== undefined;
   const acts = useMemo<Acts>(
     () => ({
-      change: (command) => {
+      change: (command, act) => {
         const now = outbox.state.shown;
         if (!now || !known) return;
         const applied = applyCommand(now.book, command);
-        if (applied.ok) outbox.make({ kind: 'command', command });
+        if (applied.ok) outbox.make({ kind: 'command', command, ...(act === undefined ? {} : { act }) });
         else
           setFailure(new ApiFailure('command-impossible', commandProblemWords(applied.problem, unit), applied.problem));
       },

@@ -1,11 +1,11 @@
-import { useState, type DragEvent } from 'react';
+import { useEffect, useRef, useState, type DragEvent } from 'react';
 import type { FileNote, RefusedFile } from '@eight-up/core/book/file-problem';
-import type { Command } from '@eight-up/core/book/command';
 import type { PageContent } from '@eight-up/core/document/pages';
 import type { ReceivedAnswer } from '@eight-up/core/contract/answers';
-import { arrivalCommands } from '@eight-up/core/book/arriving';
+import { arrivalAt, arrivalCommands, type Arrival } from '@eight-up/core/book/arriving';
 import { postForm } from '../base/api.ts';
 import { carriesFiles, filesHeld } from '../base/files-anywhere.ts';
+import { Remembered } from './broken-off.ts';
 import type { OpenBook } from './use-book.ts';
 
 export const FILE_TYPES =
@@ -52,11 +52,35 @@ export interface FileDrops {
 /** People number their files 1, 2, 10: natural order, not that of the alphabet. */
 const NATURAL = new Intl.Collator('en', { numeric: true, sensitivity: 'base' });
 
-/** On the back of the sheet, or on the pages that they fill. */
-function placing({ book }: OpenBook, arrived: readonly PageContent[], where: Where): readonly Command[] {
-  if (where !== 'back') return arrivalCommands(book.pages, arrived, where);
-  const [first, ...rest] = arrived;
-  return [{ kind: 'hang-poster', poster: { ...first!, fit: 'fill' } }, ...arrivalCommands(book.pages, rest, undefined)];
+/** Puts what arrives where it belongs as it comes: on the back of the sheet, or on the pages that it fills. All of it is one act. */
+function placer(book: () => OpenBook, where: Where) {
+  const act = crypto.randomUUID();
+  let arrival: Arrival | undefined;
+  let isPosterWanted = where === 'back';
+  /** @param left how many files are still to come */
+  return (arrived: readonly PageContent[], left: number): void => {
+    const [first, ...rest] = arrived;
+    if (!first) return;
+    const isPoster = isPosterWanted;
+    isPosterWanted = false;
+    if (isPoster) book().change({ kind: 'hang-poster', poster: { ...first, fit: 'fill' } }, act);
+    const contents = isPoster ? rest : arrived;
+    if (contents.length === 0) return;
+    arrival ??= arrivalAt(book().book.pages, contents.length + left, where === 'back' ? undefined : where);
+    const { commands, next } = arrivalCommands(arrival, contents);
+    arrival = next;
+    for (const command of commands) book().change(command, act);
+  };
+}
+
+/** The browser asks before the window goes away while files come in. */
+function useAskBeforeLeaving(busy: boolean): void {
+  useEffect(() => {
+    if (!busy) return;
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, [busy]);
 }
 
 export function useFileDrops(book: OpenBook): FileDrops {
@@ -65,6 +89,9 @@ export function useFileDrops(book: OpenBook): FileDrops {
   const [refused, setRefused] = useState<readonly Refused[]>([]);
   const [notes, setNotes] = useState<FileDrops['notes']>([]);
   const [failure, setFailure] = useState<string>();
+  const now = useRef(book);
+  now.current = book;
+  useAskBeforeLeaving(busy !== undefined);
 
   const take = async (files: readonly File[], where?: Where, password?: string) => {
     if (files.length === 0) return;
@@ -79,9 +106,15 @@ export function useFileDrops(book: OpenBook): FileDrops {
       });
     setFailure(undefined);
     show(0);
+    // One after another in the natural order of their names: each is on its page as soon as it is there.
+    const inOrder = files.toSorted((a, b) => NATURAL.compare(a.name, b.name));
+    const remembered = new Remembered(
+      book.id,
+      inOrder.map(({ name }) => name),
+    );
+    const place = placer(() => now.current, where);
     try {
-      // One after another in the natural order of their names: each is seen as soon as it is there.
-      for (const [i, file] of files.toSorted((a, b) => NATURAL.compare(a.name, b.name)).entries()) {
+      for (const [i, file] of inOrder.entries()) {
         const form = new FormData();
         if (password !== undefined) form.set('password', password);
         form.append('files', file, file.name);
@@ -89,6 +122,8 @@ export function useFileDrops(book: OpenBook): FileDrops {
         const received = await postForm<ReceivedAnswer>('/api/assets', form, sending);
         arrived.push(...received.contents);
         book.know(received.assets);
+        place(received.contents, inOrder.length - 1 - i);
+        remembered.settled(file.name);
         setRefused((old) => [...old, ...received.refused.map((one) => ({ ...one, where, file }))]);
         setNotes((old) => [
           ...old,
@@ -99,7 +134,7 @@ export function useFileDrops(book: OpenBook): FileDrops {
       setFailure(error instanceof Error ? error.message : String(error));
     } finally {
       // What arrived before it was called off, or before it failed, is kept.
-      if (arrived.length) for (const command of placing(book, arrived, where)) book.change(command);
+      remembered.over();
       setBusy(undefined);
     }
   };

@@ -35,7 +35,7 @@ type Author = { readonly expect: number; readonly window: string };
 function sent(address: string, act: Act, author: Author): Promise<BookAnswer> {
   switch (act.kind) {
     case 'command':
-      return postJson(`${address}/revisions`, { ...author, command: act.command });
+      return postJson(`${address}/revisions`, { ...author, command: act.command, act: act.act });
     case 'undo':
     case 'redo':
       return postJson(`${address}/${act.kind}`, author);

@@ -5,7 +5,8 @@ import type { AssetInfo } from '@eight-up/core/document/asset';
 
 /** What a maker does to a book. Commands are shown at once; what the others lead to only the server knows. */
 export type Act =
-  | { readonly kind: 'command'; readonly command: Command }
+  /** `act`: shared by commands that the maker takes back together */
+  | { readonly kind: 'command'; readonly command: Command; readonly act?: string }
   | { readonly kind: 'undo' | 'redo' }
   | { readonly kind: 'go-back'; readonly to: number }
   | { readonly kind: 'arrange'; readonly csv: string };

@@ -6,7 +6,7 @@ import { planBook } from '@eight-up/core/forms/planned-book';
 import { pageNames } from '@eight-up/words/forms';
 import { formWords } from '@eight-up/words/forms/registry';
 import { ROLE_WORDS } from '@eight-up/words/pages';
-import { historyWords } from '@eight-up/words/history';
+import { actWords } from '@eight-up/words/history';
 import { useActions } from '../../actions/actions.tsx';
 import { getJson, postJson, type ApiFailure } from '../../base/api.ts';
 import { pageBox, pageSetting } from '@eight-up/core/output/page-face';
@@ -28,10 +28,11 @@ export function History() {
     getNextPageParam: ({ older }) => older,
   });
   const entries = pages.data?.pages.flatMap((one) => one.entries) ?? [];
+  const acts = inActs(entries);
   const step = (by: number) => {
-    const at = entries.findIndex(({ n }) => n === chosen);
-    const next = entries[at + by];
-    if (next) choose(next.n);
+    const at = acts.findIndex((act) => act.some(({ n }) => n === chosen));
+    const next = acts[at + by];
+    if (next) choose(next[0]!.n);
   };
   useActions([
     { id: 'later', title: 'A change later', keys: '↑', run: () => step(-1) },
@@ -44,8 +45,13 @@ export function History() {
         {pages.isPending && <p role="status">Leafing back …</p>}
         {pages.isError && <p role="alert">{pages.error.message}</p>}
         <ol className="min-h-0 overflow-auto">
-          {entries.map((entry) => (
-            <Change key={entry.n} entry={entry} chosen={entry.n === chosen} onChoose={() => choose(entry.n)} />
+          {acts.map((act) => (
+            <Change
+              key={act[0]!.n}
+              act={act}
+              chosen={act.some(({ n }) => n === chosen)}
+              onChoose={() => choose(act[0]!.n)}
+            />
           ))}
         </ol>
         {pages.hasNextPage && (
@@ -59,15 +65,29 @@ export function History() {
   );
 }
 
+/** Changes of one act stand together, newest first. */
+function inActs(entries: readonly HistoryEntry[]): readonly (readonly HistoryEntry[])[] {
+  const acts: HistoryEntry[][] = [];
+  for (const entry of entries) {
+    const last = acts.at(-1);
+    // A state that was given a name stays to be chosen.
+    if (last && entry.act !== null && last[0]!.act === entry.act && entry.name === null) last.push(entry);
+    else acts.push([entry]);
+  }
+  return acts;
+}
+
 function Change({
-  entry,
+  act,
   chosen,
   onChoose,
 }: {
-  readonly entry: HistoryEntry;
+  /** its changes, newest first */
+  readonly act: readonly HistoryEntry[];
   readonly chosen: boolean;
   readonly onChoose: () => void;
 }) {
+  const entry = act[0]!;
   const at = new Date(entry.at);
   return (
     <li className="border-t border-bench-deep">
@@ -85,7 +105,7 @@ function Change({
         <span className="break-words">
           {entry.name && <b className="block font-title">{entry.name}</b>}
           {entry.n > 0 && <span className="measure text-quiet">{entry.n} </span>}
-          {historyWords(entry)}
+          {actWords(act)}
         </span>
       </button>
     </li>

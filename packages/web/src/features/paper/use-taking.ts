@@ -37,24 +37,14 @@ export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
     const plan = job.answer;
     if (!taking || !plan?.ok) return;
     const { paper, grain } = taking;
-    book.change({
-      kind: 'choose-paper',
-      on,
-      ...takePaper(book.plan, book.book, on, paper, grain, plan.value, nameTaken(taking)),
-    });
-    if (taking.reason)
-      book.change({
-        kind: 'accept',
-        accepted: {
-          key: checkKey({
-            code: 'grain-across-spine',
-            weight: 'settle',
-            spine: book.plan.reading.spineAxis,
-            thin: false,
-          }),
-          reason: taking.reason,
-        },
-      });
+    const act = crypto.randomUUID();
+    const taken = takePaper(book.plan, book.book, on, paper, grain, plan.value, nameTaken(taking));
+    book.change({ kind: 'choose-paper', on, ...taken }, act);
+    if (taking.reason !== undefined) {
+      const { spineAxis: spine } = book.plan.reading;
+      const key = checkKey({ code: 'grain-across-spine', weight: 'settle', spine, thin: false });
+      book.change({ kind: 'accept', accepted: { key, reason: taking.reason } }, act);
+    }
     setTaking(undefined);
     onTaken();
   });
