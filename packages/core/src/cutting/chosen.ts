@@ -6,7 +6,7 @@ import type { FibreAxis } from '../paper/sheet-size.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
 import { isOwnSheet, PAGES_SLOT, type PaperSlot } from '../document/kit.ts';
 import { asCounted, sheetGrain } from './kit.ts';
-import { followsPaper, type SettledOnPaper } from './on-paper.ts';
+import { followsPaper, lyingSo, type SettledOnPaper } from './on-paper.ts';
 import { otherGrain } from '../paper/paper.ts';
 import { kitTask, type KitTask, type PaperPlan } from './plan-on-paper.ts';
 
@@ -62,12 +62,8 @@ export function takePaper(
     const chosen = chosenPaper(taskOf(plan, book, slot), taken, grain, found);
     return slot === PAGES_SLOT ? { chosen, fibre: fibreOfSheet(plan, paper, found) } : { chosen };
   }
-  const { form, sheet } = found.settled;
-  const lying = plan.form.cutFromSheet!.lying(form.parameters, fibreOfSheet(plan, paper, found));
-  const settled = {
-    form: { id: form.id, parameters: { ...form.parameters, ...lying } },
-    sheet: { ...sheet, fibre: grain === 'ignored' ? paper.sheet.fibre : sheet.fibre },
-  };
+  const { form, sheet } = lyingSo(found.settled, fibreOfSheet(plan, paper, found));
+  const settled = { form, sheet: { ...sheet, fibre: grain === 'ignored' ? paper.sheet.fibre : sheet.fibre } };
   const again = planBook(settled.form, settled.sheet);
   // What was planned from can be folded.
   return { chosen: chosenPaper(taskOf(again.ok ? again.value : plan, book, slot), taken, grain, found), settled };

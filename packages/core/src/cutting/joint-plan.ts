@@ -1,11 +1,22 @@
 import type { CuttingManner, Kit } from '../document/kit.ts';
 import { PAGES_SLOT } from '../document/kit.ts';
+import type { FormProblem } from '../forms/form.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Paper } from '../paper/paper.ts';
+import type { FibreAxis } from '../paper/sheet-size.ts';
+import { ok, type Result } from '../result.ts';
 import type { Nm } from '../units/nm.ts';
 import { ENGINE, fingerprint } from './jobs.ts';
 import type { NeededPiece } from './edition/edition-task.ts';
-import { asCounted, neededPieces } from './kit.ts';
+import { asCounted, neededPieces, sheetGrain } from './kit.ts';
+import {
+  asSetWhereItServes,
+  followsPaper,
+  lyingSo,
+  settledOn,
+  type FollowsPaper,
+  type SettledOnPaper,
+} from './on-paper.ts';
 import type { KitTask } from './plan-on-paper.ts';
 
 /** A book as it was when it was planned together with others: its pieces, spares included. */
@@ -42,6 +53,26 @@ export type JointChange = 'gone' | 'other-pieces';
 /** All that a book takes of the paper of its pages, its own sheets too where its own kit leaves them out. */
 export const jointPieces = (plan: FoldedBook, { ownSheets: _, ...kit }: Kit): readonly NeededPiece[] =>
   asCounted(neededPieces(plan, kit, PAGES_SLOT));
+
+/**
+ * A book whose parts follow the paper, as the pile's paper settles it: as they are set where they serve there, otherwise as that paper asks
+ * for them, like where one takes it for the book alone. Undefined: the book is the same on any paper.
+ */
+export function settledOnPile(
+  plan: FoldedBook,
+  { ownSheets: _, ...kit }: Kit,
+  paper: Paper,
+): Result<SettledOnPaper | undefined, FormProblem> {
+  const follows = followsPaper(plan, PAGES_SLOT);
+  if (!follows) return ok(undefined);
+  const lying = (fibre: FibreAxis): FollowsPaper => ({
+    ...follows,
+    form: lyingSo({ form: follows.form, sheet: paper.sheet }, fibre).form,
+  });
+  // Whatever lay across is to lie along the folds here.
+  const right = paper.sheet.fibre === 'any' || paper.sheet.fibre === 'unknown' ? follows : lying(sheetGrain(plan));
+  return settledOn(asSetWhereItServes(right, paper, 'own'), kit, paper, 'own');
+}
 
 /** The pieces of all books as one question; each is named by its book's place and its own name. */
 export function jointTask({ books, manner }: Pick<JointPlan, 'books' | 'manner'>): KitTask {

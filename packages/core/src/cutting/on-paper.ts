@@ -15,6 +15,8 @@ import { gapOf, neededPieces, parentOf, withSpares } from './kit.ts';
 export interface FollowsPaper {
   readonly form: FormChoice;
   readonly spineAxis: FoldedBook['reading']['spineAxis'];
+  /** its parts stay as they are set, by an earlier paper or by the maker; left out: as the paper asks for them */
+  readonly as?: 'set';
 }
 
 /** A form as a paper settles it, and that paper as the book's sheet. */
@@ -31,13 +33,14 @@ export const followsPaper = (plan: FoldedBook, slot: PaperSlot): FollowsPaper | 
 
 /** The book as it is settled for its edition on a paper that is taken so. */
 export function settledOn(
-  { form: choice }: Pick<FollowsPaper, 'form'>,
+  { form: choice, as }: Pick<FollowsPaper, 'form' | 'as'>,
   kit: Kit,
   paper: Paper,
   grain: ChosenPaper['grain'],
 ): Result<SettledOnPaper, FormProblem> {
   const form = formById(choice.id)!;
   const sheet = { ...paper.sheet, fibre: fibreTaken(paper, grain) };
+  if (as === 'set') return ok({ form: choice, sheet });
   const settled = form.cutFromSheet!.on(choice.parameters, {
     sheet,
     trims: parentOf(paper, kit, grain).trims,
@@ -47,6 +50,30 @@ export function settledOn(
   return settled.ok
     ? ok({ form: { id: choice.id, parameters: { ...choice.parameters, ...settled.value } }, sheet })
     : fail(settled.problem);
+}
+
+/** The same with its parts as they are set, where they serve on that paper and are other ones than it would ask for. */
+export function asSetOn(
+  follows: FollowsPaper,
+  { form: settled, sheet }: SettledOnPaper,
+): (FollowsPaper & { readonly as: 'set' }) | undefined {
+  const { serves, alike } = formById(follows.form.id)!.cutFromSheet!;
+  const { parameters } = follows.form;
+  return serves(parameters, sheet) && !alike(parameters, settled.parameters) ? { ...follows, as: 'set' } : undefined;
+}
+
+/** The same with its parts as they are set, where they serve on a paper that is taken so; otherwise as that paper asks for them. */
+export function asSetWhereItServes(follows: FollowsPaper, paper: Paper, grain: ChosenPaper['grain']): FollowsPaper {
+  const { serves } = formById(follows.form.id)!.cutFromSheet!;
+  return serves(follows.form.parameters, { ...paper.sheet, fibre: fibreTaken(paper, grain) })
+    ? { ...follows, as: 'set' }
+    : follows;
+}
+
+/** Its parts with their fibres lying so. */
+export function lyingSo({ form: { id, parameters }, sheet }: SettledOnPaper, fibre: FibreAxis): SettledOnPaper {
+  const lying = formById(id)!.cutFromSheet!.lying(parameters, fibre);
+  return { form: { id, parameters: { ...parameters, ...lying } }, sheet };
 }
 
 /** The pieces that it needs of that paper, itself not folded: a search over many papers asks often. */

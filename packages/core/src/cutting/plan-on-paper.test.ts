@@ -5,7 +5,7 @@ import { planBook } from '../forms/planned-book.ts';
 import { PLAIN_PAPER, type Paper } from '../paper/paper.ts';
 import { inch, mm, nm } from '../units/nm.ts';
 import { finish } from '../long-work.ts';
-import { chosenPaper, fibreOfSheet, isStale, taskOf } from './chosen.ts';
+import { chosenPaper, fibreOfSheet, isStale, takePaper, taskOf } from './chosen.ts';
 import { doJob, startJob } from './jobs.ts';
 import { OWN_SHEET, USUAL_KIT, type Kit } from '../document/kit.ts';
 import { sheetsForEdition, withSpares } from './kit.ts';
@@ -66,6 +66,31 @@ describe('a book on a paper', () => {
     expect([one.count, one.cost, one.costEach]).toEqual([2, 240, 80]);
     expect([many.count, many.costEach]).toEqual([14, (14 * 120 * 25) / 28 / 25]);
     expect(one.areaEach).toBeCloseTo((2 * 0.297 * 0.42) / 3, 9);
+  });
+
+  it('of strips of one’s own says what they come to beside those that the paper would ask for; taken, they stay', () => {
+    const OWN = [3, 6, 6, 6, 3];
+    const parameters = { panels: 24, panelWidth: mm(60), panelHeight: mm(95), strips: OWN };
+    const folded = planBook(
+      { id: 'concertina', parameters },
+      { width: mm(450), height: mm(640), fibre: 'along-height' },
+    );
+    if (!folded.ok) throw new Error(folded.problem.code);
+    const one = paper(450, 640, {}, 'along-height');
+    const task = { ...kitTask(folded.value, kit(1), 'text'), follows: followsPaper(folded.value, 'text')! };
+    const strips = ({ settled }: PaperPlan) => settled!.form.parameters.strips;
+    const asked = (asked: typeof task) => doJob('rank', { task: asked, papers: [one], effort: 'quick' }, ask)[0]!;
+    const { right, asSet } = asked(task);
+    if (!right.ok || !asSet?.ok) throw new Error('both ways serve');
+    expect(strips(asSet.value)).toEqual(OWN);
+    expect(strips(right.value)).not.toEqual(OWN);
+    const taken = takePaper(folded.value, { kit: kit(1) }, 'text', one, 'own', asSet.value);
+    expect(taken.settled!.form.parameters).toMatchObject({ strips: OWN });
+    // Too long for a paper, or as it would settle them anyway: there is nothing to set beside.
+    const longer = { ...task.follows.form, parameters: { ...folded.value.parameters, strips: [9, 15] } };
+    expect(asked({ ...task, follows: { ...task.follows, form: longer } }).asSet).toBeUndefined();
+    const same = { ...task.follows.form, parameters: { ...folded.value.parameters, strips: strips(right.value) } };
+    expect(asked({ ...task, follows: { ...task.follows, form: same } }).asSet).toBeUndefined();
   });
 
   it('whoever searches asks for the solver, and only where it is needed', async () => {

@@ -8,7 +8,7 @@ import { editionWork } from './edition/edition.ts';
 import type { CutAlike, EditionProblem, NeededPiece, StockedParent } from './edition/edition-task.ts';
 import { isOwnSheet, type Kit, type PaperSlot } from '../document/kit.ts';
 import { gapOf, neededPieces, offcutParents, parentOf } from './kit.ts';
-import { piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
+import { asSetOn, piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
 import type { AskSolver } from './linear-program.ts';
 
 /** The parts of an edition that are cut from one paper. */
@@ -228,6 +228,15 @@ export interface PaperAnswers {
   readonly other: Result<PaperPlan, EditionProblem> | undefined;
   /** what a count that ignores grain promises */
   readonly careless: Result<PaperPlan, EditionProblem>;
+  /** the grain right and its parts as they are set, where they serve and this paper would ask for others */
+  readonly asSet?: Result<PaperPlan, EditionProblem>;
+}
+
+/** The same question with the parts as they are set; undefined where there is nothing to ask: see `asSetOn`. */
+export function taskAsSet(task: KitTask, right: Result<PaperPlan, EditionProblem>): KitTask | undefined {
+  const settled = right.ok ? right.value.settled : undefined;
+  const follows = task.follows && settled && asSetOn(task.follows, settled);
+  return follows && { ...task, follows };
 }
 
 /** All answers of one paper; where its grain is unknown, `right` and `other` are those for either axis. */
@@ -243,7 +252,9 @@ export function* answersOf(
   const other =
     known.sheet.fibre === 'any' ? undefined : yield* shareOf(planOnPaper(task, known, 'other', ask, effort));
   const careless = yield* shareOf(planOnPaper(task, known, 'ignored', ask, effort));
-  return { paper: paper.id, right, other, careless };
+  const set = taskAsSet(task, right);
+  const asSet = set && (yield* shareOf(planOnPaper(set, known, 'own', ask, effort)));
+  return { paper: paper.id, right, other, careless, ...(asSet ? { asSet } : {}) };
 }
 
 /** What papers are ranked by. */

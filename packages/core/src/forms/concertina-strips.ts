@@ -71,12 +71,21 @@ export function stripsOn(p: ConcertinaSettings, on: CutOn): Result<Strips, FormP
   return plan.ok ? ok(plan.value.strips) : plan;
 }
 
-/** Whether strips that were settled for a paper still make this book, and come out of this sheet. */
-function stillServe(p: ConcertinaSettings, sheet: SheetExtent): boolean {
+/** Whether a strip so long comes out of this sheet, its fibres as they are to lie. */
+function comesOutOf(p: ConcertinaSettings, long: number, { width, height, fibre }: SheetExtent): boolean {
+  const lies = p.fibres === 'along-folds' ? fibre : otherGrain(fibre);
+  const level = long <= width && p.panelHeight <= height;
+  const upright = long <= height && p.panelHeight <= width;
+  return lies === 'along-height' ? level : lies === 'along-width' ? upright : level || upright;
+}
+
+/** Whether strips that were settled for a paper, or that the maker has chosen, make this book and come out of this sheet. */
+export function stillServe(p: ConcertinaSettings, sheet: SheetExtent): boolean {
+  if (p.strips.length === 0) return false;
   const tab = p.joint === 'tab' ? p.tab : 0;
   const tabbed = endpapersOf(p).last > 0 ? p.strips.length : p.strips.length - 1;
   const longest = Math.max(...p.strips.map((panels, i) => panels * p.panelWidth + (i < tabbed ? tab : 0)));
-  if (longest > Math.max(sheet.width, sheet.height)) return false;
+  if (!comesOutOf(p, longest, sheet)) return false;
   const after = jointsAfter(p.side, firstOfStrips(bookOf(p)));
   let done = 0;
   return p.strips.every((panels, i) => {
@@ -91,7 +100,7 @@ let last:
   | undefined;
 
 export function stripsOf(p: ConcertinaSettings, sheet: SheetExtent): Result<Strips, FormProblem> {
-  if (p.strips.length > 0 && stillServe(p, sheet)) return ok(p.strips);
+  if (stillServe(p, sheet)) return ok(p.strips);
   if (last?.p !== p || last.sheet !== sheet)
     last = { p, sheet, strips: stripsOn(p, { sheet, trims: NO_TRIMS, gap: mm(0), copies: 1 }) };
   return last.strips;

@@ -12,6 +12,7 @@ import {
   isInset,
   laidStrips,
   MOST_PANELS,
+  stillServe,
   stripsOf,
   stripsOn,
   type ConcertinaSettings,
@@ -74,6 +75,8 @@ export const concertina: Form<ConcertinaSettings, 'concertina'> = {
       tab,
     }),
     lying: (_, fibre) => ({ fibres: fibre === 'along-width' ? 'across-folds' : 'along-folds' }),
+    serves: stillServe,
+    alike: (one, other) => String(one.strips) === String(other.strips),
     on: (p, on) => {
       const strips = stripsOn(p, on);
       return strips.ok ? ok({ strips: [...strips.value] }) : strips;

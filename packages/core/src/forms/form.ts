@@ -68,6 +68,10 @@ export interface Form<P = Readonly<Record<string, unknown>>, Id extends string =
     readonly fibres: (p: P, sheet: SheetExtent) => FibreAxis;
     /** the settings that an edition takes on a paper, with its trims and tears */
     readonly on: (p: P, on: CutOn) => Result<Partial<P>, FormProblem>;
+    /** whether what an earlier paper, or the maker, settled serves on this sheet as it is */
+    readonly serves: (p: P, sheet: SheetExtent) => boolean;
+    /** whether two settings come to the same parts */
+    readonly alike: (one: P, other: P) => boolean;
     /** answers that decide what the parts come to, to be set beside one another */
     readonly otherwise: { readonly [K in keyof P]?: readonly (P[K] & string)[] };
     /** the settings with which its joints close square in paper so thick; undefined: they do already */

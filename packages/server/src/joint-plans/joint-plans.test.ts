@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { DrawerAnswer, JointPlanAnswer } from '@eight-up/core/contract/answers';
+import type { BookAnswer, DrawerAnswer, JointPlanAnswer } from '@eight-up/core/contract/answers';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
 
 let server: UnderTest;
@@ -18,7 +18,8 @@ const begun = async (title: string, width: number, height: number): Promise<stri
   });
   return body.id as string;
 };
-const said = async (id: string, expected: number, command: object) => {
+const said = async (id: string, command: object) => {
+  const { revision: expected } = (await server.request.get(`/api/books/${id}`)).body as BookAnswer;
   const answer = await server.request
     .post(`/api/books/${id}/revisions`)
     .send({ expect: expected, window: 'test', command });
@@ -70,10 +71,10 @@ it('plans two sizes from one pile, says when one has changed, and takes its shee
   ).toBe(true);
 
   // Another name is another matter; other copies make it stale.
-  await said(small, 0, { kind: 'rename', title: 'Little Ferries, again' });
+  await said(small, { kind: 'rename', title: 'Little Ferries, again' });
   expect((await listed())[0]!.changed).toEqual([]);
   const { body: book } = await server.request.get(`/api/books/${small}`);
-  await said(small, 1, { kind: 'set-kit', kit: { ...book.book.kit, copies: 12 } });
+  await said(small, { kind: 'set-kit', kit: { ...book.book.kit, copies: 12 } });
   expect((await listed())[0]!.changed).toEqual([{ book: small, title: 'Little Ferries', how: 'other-pieces' }]);
   const { body: again } = await server.request.post(`/api/joint-plans/${first.id}/again`).send({ expect: 0 });
   expect([again.changed, again.revision]).toEqual([[], 1]);
@@ -99,12 +100,50 @@ it('plans two sizes from one pile, says when one has changed, and takes its shee
 it('leaves the book’s own sheets to it: a kit without them asks nothing of its own paper', async () => {
   const id = await begun('Elsewhere', 60, 60);
   const { body: book } = await server.request.get(`/api/books/${id}`);
-  await said(id, 0, { kind: 'set-kit', kit: { ...book.book.kit, ownSheets: 'elsewhere' } });
+  await said(id, { kind: 'set-kit', kit: { ...book.book.kit, ownSheets: 'elsewhere' } });
   const { papers } = await drawer();
   const { body: plan } = await server.request
     .post('/api/joint-plans')
     .send({ name: 'Alone', books: [id], paper: papers[0]!.id });
   expect((plan as JointPlanAnswer).plan.books[0]!.pieces.length).toBeGreaterThan(0);
+});
+
+it('settles a book for the pile’s paper as the Paper stage does; strips of one’s own stay where they serve', async () => {
+  const { papers } = await drawer();
+  const pile = papers.find(({ name }) => name === 'A3 pile')!;
+  // Begun on a sheet of twice the length, its fibres the other way: a strip of all eight panels, which no sheet of the pile gives.
+  const concertina = async (title: string, parameters: object) => {
+    const { body } = await server.request.post('/api/books').send({
+      title,
+      form: 'concertina',
+      parameters: { panels: 8, panelWidth: nm(80), panelHeight: nm(80), side: 'anywhere', ...parameters },
+      sheet: { width: nm(900), height: nm(640), fibre: 'along-height' },
+    });
+    return body as BookAnswer;
+  };
+  const [long, own] = [await concertina('Long', {}), await concertina('Own', { strips: [3, 2, 3] })];
+  const { body: refused } = await server.request
+    .post('/api/joint-plans')
+    .send({ name: 'None', books: [long.id, own.id], paper: papers.find(({ name }) => name === 'Cards')?.id ?? 'none' });
+  expect(refused.code).toBeDefined();
+  const now = async (id: string) => (await server.request.get(`/api/books/${id}`)).body as BookAnswer;
+  expect((await now(long.id)).revision).toBe(0);
+  const { body, status } = await server.request
+    .post('/api/joint-plans')
+    .send({ name: 'Settled', books: [long.id, own.id], paper: pile.id });
+  expect(status, JSON.stringify(body)).toBe(201);
+  const plan = body as JointPlanAnswer;
+  expect(plan.changed).toEqual([]);
+  const [one, other] = [await now(long.id), await now(own.id)];
+  expect([one.revision, plan.plan.books[0]!.revision]).toEqual([1, 1]);
+  expect(one.book.sheet).toMatchObject(pile.sheet);
+  const strips = one.book.form.parameters.strips as readonly number[];
+  expect(strips.reduce((sum, panels) => sum + panels, 0)).toBe(8);
+  expect(Math.max(...strips) * 80 + 15).toBeLessThanOrEqual(420 + 15);
+  expect(other.book.form.parameters.strips).toEqual([3, 2, 3]);
+  // Planned again it is the same book: nothing is settled twice.
+  const { body: again } = await server.request.post(`/api/joint-plans/${plan.id}/again`).send({ expect: 0 });
+  expect([again.revision, (await now(long.id)).revision]).toEqual([1, 1]);
 });
 
 it('says which piece does not come out of the paper, and keeps nothing', async () => {
@@ -115,7 +154,7 @@ it('says which piece does not come out of the paper, and keeps nothing', async (
         name: 'Cards',
         kind: 'text',
         stuff: 'office',
-        sheet: { width: nm(90), height: nm(60), fibre: 'any' },
+        sheet: { width: nm(90), height: nm(50), fibre: 'any' },
         foundBy: null,
         grammage: null,
         caliper: null,
@@ -133,6 +172,6 @@ it('says which piece does not come out of the paper, and keeps nothing', async (
     .post('/api/joint-plans')
     .send({ name: 'No', books: [id], paper: (added as DrawerAnswer).papers.at(-1)!.id });
   expect(answer.status).toBe(422);
-  expect(answer.body.message).toContain('Too long: strip');
+  expect(answer.body.message).toContain('Too long: ');
   expect((await listed()).some(({ plan }) => plan.name === 'No')).toBe(false);
 });

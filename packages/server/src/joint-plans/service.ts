@@ -9,15 +9,18 @@ import {
   jointPieces,
   jointTask,
   ownerOf,
+  settledOnPile,
   type JointBook,
   type JointPlan,
 } from '@eight-up/core/cutting/joint-plan';
 import type { PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
-import { planBook } from '@eight-up/core/forms/planned-book';
+import type { Command } from '@eight-up/core/book/command';
+import type { BookDocument } from '@eight-up/core/document/document';
+import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { pieceWords } from '@eight-up/words/cutting';
 import { editionProblemWords } from '@eight-up/words/problems';
-import { findBook } from '../books/service.ts';
+import { findBook, revise } from '../books/service.ts';
 import { BookRow, JointPlanRow, PaperRow } from '../db/entities.ts';
 import { mustHaveSeen } from '../db/second-writer.ts';
 import { Refusal } from '../errors.ts';
@@ -27,12 +30,51 @@ import type { WorkPool } from '../pool/work-pool.ts';
 /** A book as it stands now, as far as a joint plan asks. */
 async function bookNow(em: EntityManager, id: string): Promise<JointBook> {
   const { doc, revision } = await findBook(em, id);
-  const folded = planBook(doc.form, doc.sheet);
+  return jointBook(id, doc, revision, foldedAs(doc));
+}
+
+function foldedAs({ title, form, sheet }: Pick<BookDocument, 'title' | 'form' | 'sheet'>): FoldedBook {
+  const folded = planBook(form, sheet);
   if (!folded.ok)
-    throw new Refusal('plan-impossible', `“${doc.title}” cannot be folded as it is set. Nothing was planned.`);
-  const { title, kit, form } = doc;
-  const { width, height } = folded.value.reading;
-  return { id, title, revision, form: form.id, kit, pieces: jointPieces(folded.value, kit), page: { width, height } };
+    throw new Refusal('plan-impossible', `“${title}” cannot be folded as it is set. Nothing was planned.`);
+  return folded.value;
+}
+
+function jointBook(id: string, { title, kit }: BookDocument, revision: number, folded: FoldedBook): JointBook {
+  const { width, height } = folded.reading;
+  return { id, title, revision, form: folded.form.id, kit, pieces: jointPieces(folded, kit), page: { width, height } };
+}
+
+/** A book as the pile's paper has it, and the change by which it is settled for that, if it is not already. */
+interface OnPile {
+  readonly book: JointBook;
+  readonly settling?: { readonly expect: number; readonly command: Command };
+}
+
+async function bookOnPile(em: EntityManager, id: string, paper: Paper): Promise<OnPile> {
+  const { doc, revision } = await findBook(em, id);
+  const folded = foldedAs(doc);
+  const settled = settledOnPile(folded, doc.kit, paper);
+  if (!settled.ok) {
+    const problem = { code: 'book-not-on-paper', problem: settled.problem } as const;
+    throw new Refusal('plan-impossible', `${doc.title}: ${editionProblemWords(problem)}`, problem);
+  }
+  const as = settled.value && { form: settled.value.form, sheet: { ...doc.sheet, ...settled.value.sheet } };
+  if (!as || JSON.stringify(as) === JSON.stringify({ form: doc.form, sheet: doc.sheet }))
+    return { book: jointBook(id, doc, revision, folded) };
+  return {
+    book: jointBook(id, doc, revision + 1, foldedAs({ ...doc, ...as })),
+    settling: { expect: revision, command: { kind: 'choose-form', ...as } },
+  };
+}
+
+/** Who changed a book that was settled for a pile. */
+const PILE = 'cut from one pile';
+
+/** Books are settled only once it is known that the pile can be cut: in the transaction that stores its plan. */
+async function settle(tx: EntityManager, books: readonly OnPile[]): Promise<void> {
+  for (const { book, settling } of books)
+    if (settling) await revise(tx, book.id, { expect: settling.expect, window: PILE }, settling.command);
 }
 
 async function paperNow(em: EntityManager, id: string): Promise<Paper> {
@@ -102,10 +144,17 @@ interface Asked {
 }
 
 export async function beginJointPlan(em: EntityManager, pool: WorkPool, asked: Asked): Promise<JointPlanAnswer> {
-  const books: JointBook[] = [];
-  for (const id of new Set(asked.books)) books.push(await bookNow(em, id));
-  const doc = await planned(pool, asked.name, books, await paperNow(em, asked.paper));
+  const books: OnPile[] = [];
+  const paper = await paperNow(em, asked.paper);
+  for (const id of new Set(asked.books)) books.push(await bookOnPile(em, id, paper));
+  const doc = await planned(
+    pool,
+    asked.name,
+    books.map(({ book }) => book),
+    paper,
+  );
   return em.transactional(async (tx) => {
+    await settle(tx, books);
     const row = tx.create(JointPlanRow, { id: randomUUID(), doc, revision: 0, changedAt: new Date() });
     await tx.flush();
     return told(tx, row);
@@ -116,13 +165,22 @@ export async function beginJointPlan(em: EntityManager, pool: WorkPool, asked: A
 export async function planJointAgain(em: EntityManager, pool: WorkPool, id: string, expect: number) {
   const { doc } = await find(em, id);
   if (doc.cut) throw alreadyCut(doc);
-  const books: JointBook[] = [];
+  const books: OnPile[] = [];
+  const paper = await paperNow(em, doc.paper.id);
   for (const book of doc.books) {
-    if (await em.findOne(BookRow, { id: book.id, binnedAt: null })) books.push(await bookNow(em, book.id));
+    if (await em.findOne(BookRow, { id: book.id, binnedAt: null })) books.push(await bookOnPile(em, book.id, paper));
   }
   if (books.length === 0) throw new Refusal('plan-impossible', 'None of its books is on the shelf any more.');
-  const again = await planned(pool, doc.name, books, await paperNow(em, doc.paper.id));
-  return change(em, id, expect, () => again);
+  const again = await planned(
+    pool,
+    doc.name,
+    books.map(({ book }) => book),
+    paper,
+  );
+  return change(em, id, expect, async (_, tx) => {
+    await settle(tx, books);
+    return again;
+  });
 }
 
 /** Its sheets are taken off the drawer's count and what is left put into it, once. */

@@ -13,11 +13,12 @@ import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';
+import { AsSet } from './as-set.tsx';
 import { AgainstGrain } from './against-grain.tsx';
 import { Otherwise } from './otherwise.tsx';
 import { NoPaperYet } from './no-paper-yet.tsx';
 import { RankedPaper } from './ranked-paper.tsx';
-import { useSearchedOut, type SearchedOut } from './use-searched-out.ts';
+import { taskFor, useSearchedOut, type SearchedOut } from './use-searched-out.ts';
 import { useTaking } from './use-taking.ts';
 import { Working } from './working.tsx';
 
@@ -119,8 +120,22 @@ function Answers({ book, on, papers, by, task, searched, taking }: AnswersProps)
         nameOf={nameOf}
         bestBy={one === best ? by : undefined}
         taking={taking.running}
-        onTake={() => taking.take(paperOf(one.paper), 'own')}
-        beside={one === best && <Otherwise book={book} task={task} paper={paperOf(one.paper)} answers={one} />}
+        onTake={() => taking.take(paperOf(one.paper), 'own', { task })}
+        beside={
+          <>
+            {one.asSet && (
+              <AsSet
+                book={book}
+                plan={one.asSet}
+                searching={searched.isSearching(one.paper, 'as-set')}
+                paper={paperOf(one.paper)}
+                taking={taking.running}
+                onTake={() => taking.take(paperOf(one.paper), 'own', { task: taskFor(task, 'as-set') })}
+              />
+            )}
+            {one === best && <Otherwise book={book} task={task} paper={paperOf(one.paper)} answers={one} />}
+          </>
+        }
       />
     ));
   const { width, height } = book.plan.sheet;
@@ -148,7 +163,7 @@ function Answers({ book, on, papers, by, task, searched, taking }: AnswersProps)
                 paper={paperOf(one.paper)}
                 answers={one}
                 nameOf={nameOf}
-                onTake={(reason) => taking.take(paperOf(one.paper), 'ignored', reason)}
+                onTake={(reason) => taking.take(paperOf(one.paper), 'ignored', { task, reason })}
               />
             ))}
           </ul>

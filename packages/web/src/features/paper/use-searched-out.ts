@@ -9,17 +9,18 @@ import type { Result } from '@eight-up/core/result';
 import { useCuttingJob } from '../../workers/use-cutting-job.ts';
 
 type Planned = Result<PaperPlan, EditionProblem>;
-/** One paper taken one way. */
+/** How a paper may be taken: its grain right, its parts as it asks for them or as they are set; or as if grain did not matter. */
+export type How = 'own' | 'as-set' | 'ignored';
 interface Way {
   readonly paper: string;
-  readonly grain: ChosenPaper['grain'];
+  readonly how: How;
 }
-const nameOf = ({ paper, grain }: Way): string => `${paper} ${grain}`;
+const nameOf = ({ paper, how }: Way): string => `${paper} ${how}`;
 
 export interface SearchedOut {
   readonly ranked: Ranked;
   /** whether fewer sheets are still looked for, or will be */
-  readonly isSearching: (paper: string, grain: ChosenPaper['grain']) => boolean;
+  readonly isSearching: (paper: string, how: How) => boolean;
   /** the paper whose plan is being searched for just now */
   readonly now: string | undefined;
   readonly share: number;
@@ -45,11 +46,16 @@ export function useSearchedOut(
   const [stopped, setStopped] = useState<string>();
   const known = found?.asked === asked ? found.plans : NONE;
   const ranked = rank(
-    quick.map((one) => ({
-      ...one,
-      right: known.get(nameOf({ paper: one.paper, grain: 'own' })) ?? one.right,
-      careless: known.get(nameOf({ paper: one.paper, grain: 'ignored' })) ?? one.careless,
-    })),
+    quick.map((one) => {
+      const searched = (how: How) => known.get(nameOf({ paper: one.paper, how }));
+      const asSet = searched('as-set') ?? one.asSet;
+      return {
+        ...one,
+        right: searched('own') ?? one.right,
+        careless: searched('ignored') ?? one.careless,
+        ...(asSet ? { asSet } : {}),
+      };
+    }),
     by,
   );
   const open = (way: Way, plan: Planned) => plan.ok && !plan.value.proven && !known.has(nameOf(way));
@@ -57,17 +63,19 @@ export function useSearchedOut(
   const grainKnown = new Set(papers.filter(({ sheet }) => sheet.fibre !== 'unknown').map(({ id }) => id));
   const left: readonly Way[] = [
     ...[...ranked.comparable, ...ranked.unpriced]
-      .map(({ paper, right }) => [{ paper, grain: 'own' as const }, right] as const)
-      .filter(([way, plan]) => grainKnown.has(way.paper) && open(way, plan)),
-    ...ranked.against
-      .map(({ paper, careless }) => [{ paper, grain: 'ignored' as const }, careless] as const)
-      .filter(([way, plan]) => open(way, plan)),
-  ].map(([way]) => way);
+      .filter(({ paper }) => grainKnown.has(paper))
+      .flatMap(({ paper, right, asSet }) => [
+        [{ paper, how: 'own' as const }, right] as const,
+        ...(asSet ? [[{ paper, how: 'as-set' as const }, asSet] as const] : []),
+      ]),
+    ...ranked.against.map(({ paper, careless }) => [{ paper, how: 'ignored' as const }, careless] as const),
+  ].flatMap(([way, plan]) => (open(way, plan) ? [way] : []));
   const isStopped = stopped === asked;
   const next = paused || isStopped ? undefined : left[0];
   const paper = papers.find(({ id }) => id === next?.paper);
   const key = next ? `${asked} ${nameOf(next)}` : '';
-  const job = useCuttingJob('plan', next && paper && { task, paper, grain: next.grain }, key);
+  const input = next && paper && { task: taskFor(task, next.how), paper, grain: grainOf(next.how) };
+  const job = useCuttingJob('plan', input, key);
   const { answer, answers } = job;
   useEffect(() => {
     if (answer === undefined || !answers?.startsWith(`${asked} `)) return;
@@ -76,7 +84,7 @@ export function useSearchedOut(
   }, [answer, answers, asked]);
   return {
     ranked,
-    isSearching: (of, grain) => !isStopped && left.some((way) => way.paper === of && way.grain === grain),
+    isSearching: (of, how) => !isStopped && left.some((way) => way.paper === of && way.how === how),
     now: paper?.name,
     share: job.share,
     soFar: job.partials.at(-1),
@@ -86,5 +94,11 @@ export function useSearchedOut(
     },
   };
 }
+
+export const grainOf = (how: How): ChosenPaper['grain'] => (how === 'ignored' ? 'ignored' : 'own');
+
+/** What is asked when a paper is taken so. */
+export const taskFor = ({ follows, ...task }: KitTask, how: How): KitTask =>
+  follows ? { ...task, follows: how === 'as-set' ? { ...follows, as: 'set' } : follows } : task;
 
 const NONE: ReadonlyMap<string, Planned> = new Map();

@@ -2,6 +2,8 @@ import { useEffect, useState } from 'react';
 import type { PaperSlot } from '@eight-up/core/document/kit';
 import { checkKey } from '@eight-up/core/checks/check';
 import { takePaper, taskOnAny } from '@eight-up/core/cutting/chosen';
+import { asSetWhereItServes } from '@eight-up/core/cutting/on-paper';
+import type { KitTask } from '@eight-up/core/cutting/plan-on-paper';
 import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { editionProblemWords } from '@eight-up/words/problems';
@@ -14,6 +16,7 @@ import { useCuttingJob } from '../../workers/use-cutting-job.ts';
 interface Taking {
   readonly paper: Paper;
   readonly grain: ChosenPaper['grain'];
+  readonly task: KitTask;
   /** why a wrong grain is taken all the same */
   readonly reason: string | undefined;
   readonly times: number;
@@ -23,14 +26,20 @@ interface Taking {
 const nameTaken = ({ paper, grain }: Taking): string =>
   grain === 'other' && paper.foundBy !== null ? `${paper.name}, other grain` : paper.name;
 
+interface TakenSo {
+  /** the plan that is asked for; left out: the book with its parts as they are set, where they serve on that paper */
+  readonly task?: KitTask;
+  /** why a wrong grain is taken all the same */
+  readonly reason?: string;
+}
+
 /** Taking a paper: its plan is proven as far as it can be, then fixed in the book. */
 export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
   const unit = useSettings((s) => s.unit);
   const [taking, setTaking] = useState<Taking>();
-  const task = taskOnAny(book.plan, book.book, on);
   const job = useCuttingJob(
     'plan',
-    taking && { task, paper: taking.paper, grain: taking.grain },
+    taking && { task: taking.task, paper: taking.paper, grain: taking.grain },
     taking ? `${taking.paper.id} ${taking.grain} ${taking.times}` : '',
   );
   const fix = useStable(() => {
@@ -54,8 +63,11 @@ export function useTaking(book: OpenBook, on: PaperSlot, onTaken: () => void) {
   }, [answer, fix]);
   const nameOf = (piece: string) => pieceWords(book.book.kit, book.book.form.id, piece);
   return {
-    take: (paper: Paper, grain: ChosenPaper['grain'], reason?: string) =>
-      setTaking((old) => ({ paper, grain, reason, times: (old?.times ?? 0) + 1 })),
+    take: (paper: Paper, grain: ChosenPaper['grain'], { task, reason }: TakenSo = {}) => {
+      const any = taskOnAny(book.plan, book.book, on);
+      const kept = any.follows ? { ...any, follows: asSetWhereItServes(any.follows, paper, grain) } : any;
+      setTaking((old) => ({ paper, grain, task: task ?? kept, reason, times: (old?.times ?? 0) + 1 }));
+    },
     taking: taking?.paper.name,
     share: job.share,
     soFar: planSoFar(job.partials.at(-1)),
