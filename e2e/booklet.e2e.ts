@@ -125,7 +125,7 @@ describe('a booklet from dropped pictures to the files of both passes', () => {
     await byRole(driver, 'button', /^Print file, front and back/);
     await press(driver, 'p');
     await waitForText(driver, 'Print in two passes');
-    await waitForText(driver, 'One copy: 3 sheets, 5 with spares.');
+    await waitForText(driver, 'One copy: 3 sheets to print, 5 with spares.');
     const passes = await driver.findElements(By.css('[role=dialog] a'));
     expect(await Promise.all(passes.map((link) => link.getText()))).toEqual(['All fronts', 'All backs']);
     await click('button', 'Close');

@@ -1,13 +1,13 @@
 import type { BindingRemedy } from '@eight-up/core/binding/remedies';
 import type { Between, ClosedMeasure, EdgeMeasure } from '@eight-up/core/binding/closed-measure';
 import type { Lots } from '@eight-up/core/binding/lots';
-import type { Bought } from '@eight-up/core/binding/shopping';
+import type { Bought, Spare } from '@eight-up/core/binding/shopping';
 import type { BindingProblem } from '@eight-up/core/document/binding';
 import type { Tool } from '@eight-up/core/folding/step-meaning';
 import { sidesAfter, type FoldSide, type Hole, type Path } from '@eight-up/core/stitches/path';
 import type { StitchProblem } from '@eight-up/core/stitches/sewing';
 import type { ThreadNeeded } from '@eight-up/core/stitches/thread';
-import { measure, type LengthUnit } from '@eight-up/core/units/measure';
+import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { mm, nm, type Nm } from '@eight-up/core/units/nm';
 import { capital, counted } from './counted.ts';
 import { stitchAnswer, stitchQuestion, stitchWords } from './stitches/registry.ts';
@@ -251,25 +251,31 @@ const TOOL_WORDS: Readonly<Record<Tool, string>> = {
   clips: 'clips, and scraps of tissue under them',
 };
 
+const spareWords = ({ spare }: { readonly spare: Spare }): string =>
+  spare === 'tenth' ? 'a tenth to spare' : 'one copy’s worth to spare';
+
 /** One line of what an edition takes. */
 export function boughtWords(bought: Bought, unit: LengthUnit): { readonly what: string; readonly how: string } {
   switch (bought.what) {
     case 'paper':
-      return { what: bought.name, how: counted(bought.sheets, 'sheet') };
+      return {
+        what: bought.name,
+        how: `${counted(bought.sheets, 'sheet')} as bought, ${measureSize(bought.size.width, bought.size.height, unit)}, spares included${bought.printed === null ? '' : `: from them ${counted(bought.printed, 'sheet')} to print`}`,
+      };
     case 'thread':
       return {
         what: `Thread, ${measure(bought.thick, unit)} thick`,
-        how: `${longWords(bought.whole, unit)} in all, a tenth to spare; ${threadLength(bought.each, unit)} a copy`,
+        how: `${longWords(bought.whole, unit)} in all, ${spareWords(bought)}; ${threadLength(bought.each, unit)} a copy`,
       };
     case 'cord':
       return {
         what: 'Cord',
-        how: `${longWords(bought.whole, unit)} in all, a tenth to spare; ${threadLength(bought.each, unit)} a copy, a bow among it`,
+        how: `${longWords(bought.whole, unit)} in all, ${spareWords(bought)}; ${threadLength(bought.each, unit)} a copy, a bow among it`,
       };
     case 'staples':
       return {
         what: `Staples, legs of ${measure(bought.leg, unit)} and the next longer that there are`,
-        how: `${bought.count}, a tenth to spare; ${bought.each} a copy`,
+        how: `${bought.count}, ${spareWords(bought)}; ${bought.each} a copy`,
       };
     case 'needle':
       return {

@@ -1,10 +1,12 @@
 import { readOff, type Reading } from '@eight-up/core/cutting/marks';
 import { capital } from './counted.ts';
-import type { BookDocument } from '@eight-up/core/document/document';
+import { pagesPaper, type BookDocument } from '@eight-up/core/document/document';
 import type { SheetSide } from '@eight-up/core/folding/hold';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import {
   marksOnFace,
+  SCORED_FROM,
+  scoresFolds,
   workOn,
   type MarkedLine,
   type ScoreTool,
@@ -84,16 +86,16 @@ export const placeWords = ({ mark: { axis, at }, side }: WorkedMark, reading: Re
 export const exactWords = ({ mark: { at } }: WorkedMark, reading: Reading): string | undefined =>
   Math.abs(readOff(at, reading) - at) < 50_000 ? undefined : `${measure(at, reading === 'mm' ? 'mm' : 'in')} exactly`;
 
-/** What is done along a mark on the face that lies up, stretch by stretch where it is not one line. */
+/** What is done along a mark on the face that lies up, stretch by stretch where it is not one line; `tool` null: light paper, folded at its marks. */
 export function markWords(
   { mark: { axis }, lines, side }: WorkedMark,
   { height, width }: Pick<SheetMarks, 'height' | 'width'>,
-  tool: ScoreTool,
+  tool: ScoreTool | null,
   reading: Reading,
 ): string {
   const whole = axis === 'upright' ? height : width;
   const parts = lines.map(({ kind, from, to }) => {
-    const isFold = kind === 'valley' || kind === 'mountain';
+    const isFold = tool !== null && (kind === 'valley' || kind === 'mountain');
     const does = isFold ? `${tool === 'half-cut' ? 'half-cut' : 'score'} the ${FACE_WORDS[side]}` : undefined;
     const along = axis === 'upright' ? 'below the top' : side === 'A' ? 'from the left' : 'from the right';
     const stretch =
@@ -121,8 +123,21 @@ export const NOTHING_TO_MARK = 'Nothing of this book is folded or cut along a li
 export const PENCIL =
   'Pencil on the back, as light as can be read, and off again before anything is glued: glue seals it.';
 
-/** Grammage above which paper is scored before it is folded (usual). */
-export const SCORE_ABOVE = 'Score paper above about 160 g/m² (usual); lighter paper is folded at its marks.';
+/** Whether this book's paper is scored, and why. */
+export function scoreSentence(book: Pick<BookDocument, 'papers'>): string {
+  const paper = pagesPaper(book)?.paper;
+  return scoresFolds(book)
+    ? `Score paper from about ${SCORED_FROM} g/m² on (usual); lighter paper is folded at its marks.`
+    : `“${paper!.name}” has ${paper!.grammage} g/m²: it is folded at its marks, without a score (from about ${SCORED_FROM} g/m² on paper is scored, usual).`;
+}
+
+/** How many sheets that are marked alike an edition takes; undefined: one. */
+export const editionCountWords = (alike: number, copies: number): string | undefined =>
+  alike * copies === 1
+    ? undefined
+    : copies === 1
+      ? `${alike} in a copy`
+      : `${alike * copies} for ${copies} copies, spares apart`;
 
 export interface MarksAsked {
   readonly tool: ScoreTool;
@@ -141,24 +156,26 @@ export function marksJobWords(
   const title = `${book.title}, marks`;
   const all = groups.flat();
   const jig = all.find((one) => one.jig !== undefined)?.jig;
+  const scored = scoresFolds(book);
   return {
     bench: {
       title,
       heading: `${book.title}: marks to work by`,
       facts: [
         `Every mark from one edge, counted through front and back, told as the rule is read (${reading === 'mm' ? 'half millimetres' : `nearest ${READING_WORDS[reading]}`}). The doubled line is that edge: on a front the left one, on a back, turned over like a page, the right one.`,
-        `Scored with ${TOOL_WORDS[tool]}. ${TOOL_HOW[tool]}`,
+        ...(scored ? [`Scored with ${TOOL_WORDS[tool]}. ${TOOL_HOW[tool]}`] : []),
         `Heed: ${BLADE}`,
       ],
       orders: groups.flatMap((group) => {
         const [one] = group;
         const name = `${capital(alikeName(plan, group))} (${measureSize(one!.width, one!.height, unit)}${one!.begins && plan.form.cutFromSheet ? `, ${beginsWords(one!)}` : ''})`;
         const work = workOn(one!, tool);
+        const count = editionCountWords(group.length, book.kit.copies);
         return [
-          `${name}${one!.tab ? `, tab from ${readWords(one!.tab.from, reading)}` : ''}:`,
+          `${name}${count ? `, ${count}` : ''}${one!.tab ? `, tab from ${readWords(one!.tab.from, reading)}` : ''}:`,
           ...work.flatMap((mark, i) => [
             ...(mark.side === 'B' && work[i - 1]?.side !== 'B' ? [TURN_OVER] : []),
-            `${i + 1}. ${placeWords(mark, reading)}: ${markWords(mark, one!, tool, reading)}.`,
+            `${i + 1}. ${placeWords(mark, reading)}: ${markWords(mark, one!, scored ? tool : null, reading)}.`,
           ]),
         ];
       }),
@@ -167,7 +184,7 @@ export function marksJobWords(
         ...(takeUp > 0 ? [takeUpWords(plan, all, takeUp, unit)] : []),
         ...(book.kit.manner.edge === 'torn' ? [TORN_MARKS] : []),
         PENCIL,
-        SCORE_ABOVE,
+        scoreSentence(book),
       ],
       bar: `This bar is ${measure(BAR[unit], unit)} long if the page was printed at 100 %.`,
     },

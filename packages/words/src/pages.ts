@@ -1,7 +1,8 @@
 import type { posterPlace } from '@eight-up/core/pagination/poster-place';
 import type { SpreadWay } from '@eight-up/core/pagination/spread-ways';
-import { measure, type LengthUnit } from '@eight-up/core/units/measure';
-import type { Nm } from '@eight-up/core/units/nm';
+import type { Laid } from '@eight-up/core/pagination/imposition';
+import { measure, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
+import { nm, type Nm } from '@eight-up/core/units/nm';
 import type { Role, Thread } from '@eight-up/core/document/pages';
 
 /** What a page is for, as makers say it. */
@@ -71,3 +72,11 @@ export const POSTER_PLACE: Readonly<Record<ReturnType<typeof posterPlace>, strin
   hidden: 'It is hidden in the book and appears when the sheet is opened out.',
   'partly-seen': 'Part of it shows in the book; all of it when the sheet is opened out.',
 };
+
+/** How large a picture is by its file, and as it is printed with all of it that the page cuts off; pixels an inch where it has any. */
+export function pictureSizeWords({ asset, matrix: [a, b, c, d], pixelsPerInch }: Laid, unit: LengthUnit): string {
+  const file = measureSize(nm(asset.width), nm(asset.height), unit);
+  const printed = measureSize(nm(asset.width * Math.hypot(a, b)), nm(asset.height * Math.hypot(c, d)), unit);
+  const pixels = pixelsPerInch === undefined ? '' : ` at ${Math.round(pixelsPerInch)} pixels an inch`;
+  return printed === file ? `, ${file} as in its file${pixels}` : `, ${file} by its file; printed ${printed}${pixels}`;
+}

@@ -69,6 +69,7 @@ const command: fc.Arbitrary<Command> = fc.oneof(
       fc.constant({ kind: 'sheet' as const }),
     ),
     how: fc.constantFrom('in-the-book' as const, 'opened-out' as const),
+    others: fc.constantFrom(undefined, 'move-on' as const),
   }),
   fc.record({ kind: fc.constant('gather' as const), page }),
   fc.record({ kind: fc.constant('hang-poster' as const), poster: fc.option(content) }),
@@ -224,6 +225,24 @@ describe('commands', () => {
     expect(hung.value.book.tray).toEqual([{ ...waits, content: null }]);
     const again = applyCommand(hung.value.book, { kind: 'poster-from-tray', tray: 0 });
     expect(again.ok && again.value.book.poster).toEqual(content);
+  });
+
+  it('laid across an opening, the picture that stood there goes to the tray, or moves on with the rest, its words with it', () => {
+    const picture = (n: number): PageContent => ({ asset: `${n}`.repeat(64), page: 0, name: `${n}`, fit: 'fit' });
+    const after = (book: BookDocument, command: Command) => carried(book, command);
+    const filled = after(start, { kind: 'place', contents: [0, 1, 2, 3, 4].map(picture) });
+    const said = after(filled, { kind: 'say', page: 2, words: { caption: 'low tide' } });
+    const lay = { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' } as const;
+    const names = ({ pages }: BookDocument) => pages.slice(0, 7).map(({ content }) => content?.name);
+    const away = after(said, lay);
+    expect([names(away), away.tray.map(({ content }) => content?.name)]).toEqual([
+      ['0', '1', '1', '3', '4', undefined, undefined],
+      ['2'],
+    ]);
+    const on = after(said, { ...lay, others: 'move-on' });
+    expect([names(on), on.tray]).toEqual([['0', '1', '1', '2', '3', '4', undefined], []]);
+    expect(on.pages.map(({ caption }) => caption).slice(0, 4)).toEqual(['', '', '', 'low tide']);
+    expect(on.pages.filter(({ content }) => content?.part)).toHaveLength(2);
   });
 
   it('a page of a spread cleared takes all of it to the tray, once; the poster that hangs there already does not wait too', () => {

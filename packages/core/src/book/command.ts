@@ -5,7 +5,6 @@ import type { Numbering } from '../folding/reading.ts';
 import { isSlotOf, kitProblem, PAGES_SLOT, type Kit, type KitProblem, type PaperSlot } from '../document/kit.ts';
 import { bindingProblem, type Binding, type BindingProblem } from '../document/binding.ts';
 import type { Sheet } from '../paper/sheet-size.ts';
-import type { Nm } from '../units/nm.ts';
 import {
   AS_IT_FITS,
   EMPTY_PAGE,
@@ -16,8 +15,6 @@ import {
   type Lettering,
   type PageContent,
   type Placing,
-  type SpreadHow,
-  type SpreadOver,
   type Thread,
 } from '../document/pages.ts';
 import type { Accepted, BookDocument } from '../document/document.ts';
@@ -36,7 +33,7 @@ import {
   withPage,
   type Sequence,
 } from './sequence.ts';
-import { gather, spreadOver, type SpreadProblem } from './spread-pages.ts';
+import { gather, spreadOver, type SpreadProblem, type SpreadSo } from './spread-pages.ts';
 
 /** What a maker says of a page. */
 export type PageWords = Partial<Pick<BookPage, 'role' | 'thread' | 'note' | 'caption' | 'locked'>>;
@@ -68,14 +65,7 @@ export type Command =
   /** how pictures lie on their pages; for a spread, on all of its pages */
   | { readonly kind: 'set-fit'; readonly pages: readonly number[]; readonly fit: Fit }
   | { readonly kind: 'adjust'; readonly page: number; readonly placing: Placing | null }
-  | {
-      readonly kind: 'spread';
-      readonly page: number;
-      readonly over: SpreadOver;
-      readonly how: SpreadHow;
-      /** printed on both pages where two pieces of paper meet */
-      readonly overlap?: Nm | undefined;
-    }
+  | ({ readonly kind: 'spread'; readonly page: number } & SpreadSo)
   /** what must not be lost in the gutter, on the picture of a page */
   | { readonly kind: 'keep-clear'; readonly page: number; readonly clear: readonly KeepClear[] }
   | { readonly kind: 'gather'; readonly page: number }
@@ -185,7 +175,7 @@ function changesOf(book: BookDocument, command: Command): Changes {
         ),
       );
     case 'spread':
-      return spreadOver(book, command.page, command.over, command.how, command.overlap);
+      return spreadOver(book, command.page, command);
     case 'keep-clear':
       return onPlaces(book, [command.page], (page) =>
         page!.content

@@ -1,3 +1,4 @@
+import { pagesPaper, type BookDocument } from '../document/document.ts';
 import { creasePattern, type PatternLine } from '../folding/crease-pattern.ts';
 import type { SheetSide } from '../folding/hold.ts';
 import { sheetSize, toNm } from '../folding/laid-paper.ts';
@@ -8,6 +9,15 @@ import { mm, nm, type Nm } from '../units/nm.ts';
 /** What a fold is scored with. */
 export const SCORE_TOOLS = ['bone-folder', 'board', 'half-cut'] as const;
 export type ScoreTool = (typeof SCORE_TOOLS)[number];
+
+/** Grammage from which paper is scored before it is folded (usual); what is lighter is folded at its marks. */
+export const SCORED_FROM = 160;
+
+/** Whether the folds of a book are scored: by the paper of its pages. Where that, or its weight, is not known, they are. */
+export function scoresFolds({ papers }: Pick<BookDocument, 'papers'>): boolean {
+  const grammage = pagesPaper({ papers })?.paper.grammage;
+  return grammage == null || grammage >= SCORED_FROM;
+}
 
 /** A stretch of a line that is marked, said of the front. */
 export interface MarkedLine {

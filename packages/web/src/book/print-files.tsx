@@ -49,11 +49,17 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
   const of = useSheetQuery(book);
   const [address, setAddress] = useAddress();
   const two = passesOf(book);
+  const inTwo = (['print', 'dummy'] as const).find((id) => inPasses(id).print === address.get('print'));
   return (
     <nav aria-label="Files" className="flex flex-col gap-2">
       {useFileLinks(book).map(({ id, title, keys, href }) =>
-        id === 'print' && two ? (
-          <button key={id} type="button" className="action action-first" onClick={() => setAddress(IN_PASSES)}>
+        two && isPrinted(id) ? (
+          <button
+            key={id}
+            type="button"
+            className={`action ${id === 'print' ? 'action-first' : ''}`}
+            onClick={() => setAddress(inPasses(id))}
+          >
             {title}, front and back <span className="key">{keys}</span>
           </button>
         ) : (
@@ -62,9 +68,7 @@ export function PrintFiles({ book }: { readonly book: OpenBook }) {
       )}
       <LargeDummies book={book} />
       <p className="text-sm">{runWords(book)}</p>
-      {two && address.get('print') === 'passes' && (
-        <PrintPasses book={book} two={two} onClose={() => setAddress({ print: null })} />
-      )}
+      {two && inTwo && <PrintPasses book={book} two={two} of={inTwo} onClose={() => setAddress({ print: null })} />}
       <p className="flex flex-wrap gap-x-3 text-sm">
         <span className="text-quiet">Also as</span>
         {MORE_FILES.map(({ name, path, ofSheet }) => (
@@ -148,8 +152,11 @@ function LargeDummies({ book }: { readonly book: OpenBook }) {
   );
 }
 
+/** What both faces of go through the printer: with a printer that is fed twice, in two passes. */
+const isPrinted = (id: string): id is 'print' | 'dummy' => id === 'print' || id === 'dummy';
+
 /** The two passes have an address of their own, so that the key and the button open the same. */
-const IN_PASSES = { print: 'passes' };
+const inPasses = (of: 'print' | 'dummy') => ({ print: of === 'print' ? 'passes' : 'dummy-passes' });
 
 export function usePrintActions(book: OpenBook): readonly Action[] {
   const [, setAddress] = useAddress();
@@ -159,7 +166,7 @@ export function usePrintActions(book: OpenBook): readonly Action[] {
     title,
     keys,
     run: () => {
-      if (id === 'print' && two) setAddress(IN_PASSES);
+      if (two && isPrinted(id)) setAddress(inPasses(id));
       else if (id === 'lines') window.open(href, '_blank', 'noopener');
       else void openMade(href, title);
     },

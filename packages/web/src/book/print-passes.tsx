@@ -38,26 +38,29 @@ export function runWords(book: OpenBook): string {
   const what = book.book.printing.onto ? 'paper' : 'sheet';
   const runs = layout ? layout.runs : kit.copies;
   const times = runs > 1 ? `; print the file ${runs} times` : '';
-  return `${copies}: ${counted(edition.copies, what)}, ${edition.withSpares} with spares${times}.`;
+  return `${copies}: ${counted(edition.copies, what)} to print, ${edition.withSpares} with spares${times}.`;
 }
 
 interface PrintPassesProps {
   readonly book: OpenBook;
   readonly two: TwoPass;
+  readonly of: 'print' | 'dummy';
   readonly onClose: () => void;
 }
 
 /** Printing in two passes, in the order in which hands do it: the fronts, the pile put back, the backs. */
-export function PrintPasses({ book, two, onClose }: PrintPassesProps) {
-  const files = usePassFiles(book, two, 'print');
+export function PrintPasses({ book, two, of, onClose }: PrintPassesProps) {
+  const files = usePassFiles(book, two, of);
   const { printer } = book.book.printing;
   return (
     <Dialog open onClose={onClose} className="relative z-50">
       <div className="fixed inset-0 flex items-center justify-center bg-ink/40 p-6">
         <DialogPanel className="slip max-h-[90vh] w-full max-w-2xl overflow-auto p-7">
-          <DialogTitle className="text-2xl">Print in two passes</DialogTitle>
+          <DialogTitle className="text-2xl">
+            {of === 'print' ? 'Print in two passes' : 'The numbered dummy, in two passes'}
+          </DialogTitle>
           <p className="mb-4 mt-1 text-quiet">
-            On “{printer!.name}”. {runWords(book)}
+            On “{printer!.name}”. {of === 'print' ? runWords(book) : 'One copy, on cheap paper.'}
           </p>
           <ol className="flex flex-col gap-4">
             <Pass n={1} file={files.fronts}>
@@ -73,7 +76,7 @@ export function PrintPasses({ book, two, onClose }: PrintPassesProps) {
             </Pass>
           </ol>
           <p className="mt-4 text-sm text-quiet">
-            At 100 %, never “fit to page”. One copy first; the rest when it folds right.
+            At 100 %, never “fit to page”.{of === 'print' && ' One copy first; the rest when it folds right.'}
           </p>
           <button type="button" className="action mt-4" onClick={onClose}>
             Close

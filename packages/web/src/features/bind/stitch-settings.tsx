@@ -49,7 +49,7 @@ export function StitchSettings({ book, bound }: { readonly book: OpenBook; reado
           <DisclosurePanel>
             <StitchChooser book={book} bound={bound} />
             <button type="button" className="remedy mt-2" onClick={() => bound.set({ stitch: null, ownPath: null })}>
-              Nothing holds it yet
+              Take the stitch out: leave the book unbound
             </button>
           </DisclosurePanel>
         </Disclosure>

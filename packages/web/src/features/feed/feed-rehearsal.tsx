@@ -1,12 +1,12 @@
-import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { twoPassFrom, type RehearsalSeen } from '@eight-up/core/printer/feed-rehearsal';
-import type { Printer, PrinterDraft } from '@eight-up/core/printer/printer';
+import type { Printer, PrinterDraft, TestPrint } from '@eight-up/core/printer/printer';
 import { putBackSentence } from '@eight-up/words/printers';
 import { useOpenBook } from '../../book/use-book.ts';
 import { PuttingBack } from '../../printing/pile-picture.tsx';
 import { usePrinters } from '../../printing/use-printers.ts';
 import { Choices } from '../../ui/choices.tsx';
+import { useKeptState } from '../../ui/use-kept-state.ts';
 import { MeasuredPrint } from './measured-print.tsx';
 import { StandIn } from './stand-in.tsx';
 import { ThreeLooks } from './three-looks.tsx';
@@ -19,10 +19,17 @@ export function FeedRehearsal() {
   const { printing } = book.book;
   // Only a printer still kept can be changed; one that was taken away since is kept anew.
   const known = printers.find(({ id }) => id === printing.printer?.id);
-  const [duplex, setDuplex] = useState<Printer['duplex']>(printing.printer?.duplex ?? 'none');
-  const [seen, setSeen] = useState<Partial<RehearsalSeen>>({});
-  const [name, setName] = useState(printing.printer?.name ?? '');
-  const [measured, setMeasured] = useState(printing.printer?.measured ?? null);
+  // Left halfway, what was found is there again: three looks are two sheets of paper.
+  const [halfway, setHalfway, { letGo, isKept }] = useKeptState<Halfway>(`feed ${book.id}`, {
+    duplex: printing.printer?.duplex ?? 'none',
+    seen: {},
+    name: printing.printer?.name ?? '',
+    measured: printing.printer?.measured ?? null,
+  });
+  const { duplex, seen, name, measured } = halfway;
+  const set = (change: Partial<Halfway>) => setHalfway((now) => ({ ...now, ...change }));
+  const setSeen = (next: Partial<RehearsalSeen>) => set({ seen: next });
+  const setMeasured = (next: TestPrint | null) => set({ measured: next });
   const found = isWhole(seen) ? twoPassFrom(seen) : (printing.printer?.twoPass ?? null);
   const twoPass = duplex === 'none' ? found : null;
   const ready = duplex !== 'none' || twoPass !== null;
@@ -39,6 +46,7 @@ export function FeedRehearsal() {
       { id: known?.id, printer: draft },
       {
         onSuccess: ({ printer }) => {
+          letGo();
           const flip = printer.duplex === 'none' ? {} : { flip: printer.duplex };
           book.change({ kind: 'set-printing', printing: { ...printing, ...flip, printer } });
           void navigate(`/books/${book.id}/sheets`);
@@ -52,7 +60,7 @@ export function FeedRehearsal() {
         <Choices<Printer['duplex']>
           label="Between front and back"
           value={duplex}
-          onChange={setDuplex}
+          onChange={(next) => set({ duplex: next })}
           choices={[
             { value: 'none', name: 'I put the pile back' },
             { value: 'long-edge', name: 'it turns the sheet, long edge' },
@@ -85,7 +93,7 @@ export function FeedRehearsal() {
                   value={name}
                   maxLength={200}
                   placeholder="My printer"
-                  onChange={(event) => setName(event.target.value)}
+                  onChange={(event) => set({ name: event.target.value })}
                 />
               </label>
               <button
@@ -111,11 +119,21 @@ export function FeedRehearsal() {
           <Link className="remedy" to={`/books/${book.id}/sheets`}>
             Back to the sheets
           </Link>
+          {isKept && (
+            <span className="ml-3 text-sm text-quiet">What you answered stays here until the printer is kept.</span>
+          )}
         </p>
       </section>
       <StandIn onSeen={setSeen} twoPass={twoPass} />
     </main>
   );
+}
+
+interface Halfway {
+  readonly duplex: Printer['duplex'];
+  readonly seen: Partial<RehearsalSeen>;
+  readonly name: string;
+  readonly measured: TestPrint | null;
 }
 
 const isWhole = (seen: Partial<RehearsalSeen>): seen is RehearsalSeen =>

@@ -1,11 +1,12 @@
 import { useMemo, useState } from 'react';
 import type { Reading } from '@eight-up/core/cutting/marks';
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import { marksOfBook, SCORE_TOOLS, workOn, type WorkedMark } from '@eight-up/core/marks/sheet-marks';
+import { marksOfBook, scoresFolds, SCORE_TOOLS, workOn, type WorkedMark } from '@eight-up/core/marks/sheet-marks';
 import { alikeMarks } from '@eight-up/core/print-jobs/marks-job';
 import { measure } from '@eight-up/core/units/measure';
 import {
   alikeName,
+  editionCountWords,
   exactWords,
   FACE_WORDS,
   markWords,
@@ -13,7 +14,7 @@ import {
   PENCIL,
   placeWords,
   READING_WORDS,
-  SCORE_ABOVE,
+  scoreSentence,
   takeUpWords,
   TOOL_HOW,
   TOOL_WORDS,
@@ -70,6 +71,8 @@ export function Marks({ book }: { readonly book: OpenBook }) {
   if (!sheet) return <p className="slip max-w-xl p-5">{NOTHING_TO_MARK}</p>;
   const isNext = next?.group === at ? next.place : undefined;
   const here = work[at]!;
+  const scored = scoresFolds(book.book);
+  const count = editionCountWords(groups[at]!.length, book.book.kit.copies);
   const exact = next && exactWords(next.mark, reading);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_minmax(300px,350px)] gap-7 max-[1000px]:grid-cols-1">
@@ -90,7 +93,7 @@ export function Marks({ book }: { readonly book: OpenBook }) {
                   {placeWords(next.mark, reading)}
                 </h2>
                 <p className="text-xl">
-                  {markWords(next.mark, groups[next.group]![0]!, tool, reading)}
+                  {markWords(next.mark, groups[next.group]![0]!, scored ? tool : null, reading)}
                   {exact && <span className="ml-3 text-base text-quiet">{exact}</span>}
                 </p>
                 {next.mark.side === 'B' && work[next.group]![next.place - 1]?.side !== 'B' && (
@@ -120,6 +123,11 @@ export function Marks({ book }: { readonly book: OpenBook }) {
           next={isNext === undefined ? undefined : here[isNext]}
           made={(mark) => done.has(keyOf(at, mark))}
         />
+        {count && (
+          <p className="-mb-2 font-semibold">
+            <span className="first-letter:uppercase">{alikeName(book.plan, groups[at]!)}</span>: {count}.
+          </p>
+        )}
         <ol aria-label={`Marks of ${alikeName(book.plan, groups[at]!)}`} className="max-w-2xl">
           {here.map((mark, i) => (
             <li key={keyOf(at, mark)} className={`border-t border-bench-deep ${i === isNext ? 'bg-choose-pale' : ''}`}>
@@ -132,7 +140,7 @@ export function Marks({ book }: { readonly book: OpenBook }) {
                 />
                 <span className="measure min-w-44 font-semibold">{placeWords(mark, reading)}</span>
                 <span>
-                  {markWords(mark, sheet, tool, reading)}{' '}
+                  {markWords(mark, sheet, scored ? tool : null, reading)}{' '}
                   <span className="text-sm text-quiet">{exactWords(mark, reading)}</span>
                 </span>
               </label>
@@ -142,13 +150,17 @@ export function Marks({ book }: { readonly book: OpenBook }) {
       </div>
       <aside className="flex flex-col gap-3">
         <section aria-label="How it is marked" className="slip p-4">
-          <Choices
-            label="Folds are scored with"
-            value={tool}
-            onChange={(chosen) => set({ tool: chosen })}
-            choices={SCORE_TOOLS.map((one) => ({ value: one, name: TOOL_WORDS[one] }))}
-          />
-          <p className="text-sm">{TOOL_HOW[tool]}</p>
+          {scored && (
+            <>
+              <Choices
+                label="Folds are scored with"
+                value={tool}
+                onChange={(chosen) => set({ tool: chosen })}
+                choices={SCORE_TOOLS.map((one) => ({ value: one, name: TOOL_WORDS[one] }))}
+              />
+              <p className="text-sm">{TOOL_HOW[tool]}</p>
+            </>
+          )}
           {unit === 'in' && (
             <Choices
               label="Read off to"
@@ -173,7 +185,7 @@ export function Marks({ book }: { readonly book: OpenBook }) {
           )}
           {book.book.kit.manner.edge === 'torn' && <p className="mt-2 text-sm">{TORN_MARKS}</p>}
           <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
-            {PENCIL} {SCORE_ABOVE}
+            {PENCIL} {scoreSentence(book.book)}
           </p>
           <p className="mt-2 border-l-4 border-blade pl-2 text-sm">{BLADE}</p>
         </section>

@@ -2,8 +2,7 @@ import { memo } from 'react';
 import { showsTheSame } from '../../book/shows-the-same.ts';
 import { ArrowUturnLeftIcon, ArrowUturnRightIcon } from '@heroicons/react/24/outline';
 import { AS_IT_FITS, type Fit } from '@eight-up/core/document/pages';
-import { measureSize } from '@eight-up/core/units/measure';
-import { nm } from '@eight-up/core/units/nm';
+import { pictureSizeWords } from '@eight-up/words/pages';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Choices } from '../../ui/choices.tsx';
@@ -37,16 +36,7 @@ export const PageSlip = memo(function PageSlip({ book, page, onReplace }: PageSl
           <p className="text-[0.93rem] leading-snug break-words text-quiet">
             <span className="text-ink">{content.name}</span>
             {content.page > 0 && `, page ${content.page + 1}`}
-            {placed && (
-              <>
-                , <span className="measure">{measureSize(nm(placed.asset.width), nm(placed.asset.height), unit)}</span>
-              </>
-            )}
-            {placed?.pixelsPerInch !== undefined && (
-              <>
-                , <span className="measure">{Math.round(placed.pixelsPerInch)}</span> pixels an inch as printed
-              </>
-            )}
+            {placed && pictureSizeWords(placed, unit)}
           </p>
           <div className="flex items-end gap-2">
             <Choices<Fit>

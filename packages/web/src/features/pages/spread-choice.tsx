@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
-import { pagesOfPart } from '@eight-up/core/pagination/spread';
+import { givingWay } from '@eight-up/core/book/spread-pages';
+import { pagesOfPart, spreadPages } from '@eight-up/core/pagination/spread';
 import { spreadWays, stretchFrom } from '@eight-up/core/pagination/spread-ways';
 import { splitSentence, spreadWayWords } from '@eight-up/words/pages';
 import type { Part, SpreadHow, SpreadOver } from '@eight-up/core/document/pages';
@@ -82,9 +83,9 @@ function Ways({ book, page }: SpreadProps) {
   const [many, setMany] = useState(4);
   const part = book.book.pages[page]!.content?.part;
   const laid = part && JSON.stringify([part.over, part.how]);
-  const lay = (over: SpreadOver, how: SpreadHow) => {
+  const lay = (over: SpreadOver, how: SpreadHow, others?: 'move-on') => {
     const content = book.book.pages[page]!.content!;
-    book.change({ kind: 'spread', page, over, how });
+    book.change({ kind: 'spread', page, over, how, ...(others ? { others } : {}) });
     // What a PDF says in letters is watched without being marked. One that cannot be read just is not.
     textLines(book, content).then(
       (clear) => clear.length > 0 && book.change({ kind: 'keep-clear', page, clear }),
@@ -115,6 +116,8 @@ function Ways({ book, page }: SpreadProps) {
       {ways.map((way) => {
         const { over, how } = way;
         const { name, hint } = spreadWayWords(way, derived.names, plan.run.glued.length > 0);
+        const across = way.kind === 'opening' ? spreadPages(plan, over, how).map((one) => one.page) : [];
+        const displaced = givingWay(book.book, page, across);
         return (
           <li key={name}>
             <button
@@ -125,6 +128,14 @@ function Ways({ book, page }: SpreadProps) {
             >
               {name} <span className="text-sm font-normal text-quiet">{hint}</span>
             </button>
+            {displaced.map((one) => (
+              <p key={one} className="mt-0.5 pl-3 text-sm">
+                The picture of page {derived.names[one]} goes to the tray.{' '}
+                <button type="button" className="remedy" onClick={() => lay(over, how, 'move-on')}>
+                  Or lay it so and move the rest on by one
+                </button>
+              </p>
+            ))}
           </li>
         );
       })}
