@@ -182,7 +182,7 @@ describe('paper, grain and yield', () => {
     await waitForText(driver, 'Against the grain: what it would seem to gain');
     await click('button', 'Take it all the same …: Ticket office, against the grain');
     await (
-      await byRole(driver, 'textbox', 'Why it is right for this book; it is kept on the record')
+      await byRole(driver, 'textbox', 'Why it is right for this book (may stay empty); it is kept on the record')
     ).sendKeys('one fold in thin paper', Key.ENTER);
     await waitForText(driver, 'against the grain here, taken knowingly');
     await press(driver, '4');

@@ -16,7 +16,7 @@ import { counted } from './counted.ts';
 import { formById } from '@eight-up/core/forms/registry';
 import { formWords, parameterAnswer, parameterQuestion } from './forms/registry.ts';
 import type { MakerSettings } from '@eight-up/core/document/maker-settings';
-import type { Corner, BookKind } from '@eight-up/core/cutting/sheet-becomes';
+import type { Corner, BookKind, FromStrips } from '@eight-up/core/cutting/sheet-becomes';
 import { moneyWords } from './papers.ts';
 import type { PartName } from '@eight-up/core/folding/assembly';
 
@@ -28,6 +28,14 @@ export function becomesWords({ form }: Pick<BookKind, 'form'>): string {
       : [value].flat().map((one) => parameterAnswer(form.id, name, String(one))),
   );
   return [formWords(form.id).name.replace(/^one-sheet /, ''), ...settings].join(', ');
+}
+
+/** What a book that is begun with a size holds, where a sheet gives several strips: one of them, or all joined. */
+export function fromStripsWords({ panels, across, down }: Corner, kind: BookKind, from: FromStrips): string {
+  if (kind.strip === undefined) return 'of this size';
+  return from === 'joined'
+    ? `of ${counted(panels * across * down, 'panel')}, all strips of the sheet joined`
+    : `of ${counted(panels, 'panel')}: ${across * down} of them from a sheet`;
 }
 
 /** What a piece of the kit is called; the sheets that the form folds by their form. */

@@ -102,7 +102,7 @@ function did({ kind, pages, count, text }: ChangeWords): string {
     case 'arrange':
       return `Arranged ${counted(count, 'page')} by a page plan`;
     case 'accept':
-      return `Accepted a warning: “${text}”`;
+      return text ? `Accepted a warning: “${text}”` : 'Accepted a warning';
     case 'raise-again':
       return 'Raised a warning again';
     case 'patch':

@@ -191,11 +191,6 @@ describe('remedies', () => {
       { kind: 'set-fit', pages: [1], fit: 'actual' },
       { kind: 'adjust', page: 1, placing: { ...AS_IT_FITS, scale: 3 } },
     ),
-    'spread-shrunk': after(
-      full,
-      { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' },
-      { kind: 'set-printing', printing: { ...full.printing, margin: 'shrink' } },
-    ),
     'spread-apart': after(
       full,
       { kind: 'spread', page: 1, over: { kind: 'opening', view: 1 }, how: 'in-the-book' },
@@ -214,6 +209,18 @@ describe('remedies', () => {
     expect(command).toBeDefined();
     const keys = checkBook(plan, after(book, command!), assets).map(checkKey);
     expect(keys).not.toContain(checkKey(check));
+  });
+
+  it('is not offered where the one that follows leads back: pages drawn smaller, and a picture over two of them', () => {
+    const over = { kind: 'opening', view: 1 } as const;
+    const laid = after(full, { kind: 'spread', page: 1, over, how: 'in-the-book' });
+    const shrunk = after(laid, { kind: 'set-printing', printing: { ...full.printing, margin: 'shrink' } });
+    const offered = (book: BookDocument, code: Check['code']) => remedyOf(find(book, code)!, plan, book, assets);
+    expect([offered(laid, 'in-unprintable-margin'), offered(shrunk, 'spread-shrunk')]).toEqual([undefined, undefined]);
+    expect(offered(full, 'in-unprintable-margin')).toMatchObject({
+      kind: 'set-printing',
+      printing: { margin: 'shrink' },
+    });
   });
 
   it('is never offered where it would leave the check standing', () => {

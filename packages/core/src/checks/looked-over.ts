@@ -19,6 +19,6 @@ export function lookOver(plan: FoldedBook, book: BookDocument, assets: readonly 
   const checks = checkBook(plan, book, look);
   return {
     checks,
-    settledByOnePress: checks.filter((check) => remedyOf(check, plan, book, look) !== undefined).map(checkKey),
+    settledByOnePress: checks.filter((check) => remedyOf(check, plan, book, look, checks) !== undefined).map(checkKey),
   };
 }

@@ -94,8 +94,19 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
   }
 }
 
-/** The remedy of a check that is done in one press: offered only when it settles just this. */
-export function remedyOf(check: Check, plan: FoldedBook, book: BookDocument, assets: AssetLookup): Command | undefined {
+/**
+ * The remedy of a check that is done in one press, tried on the whole book: offered only when it settles just this, and raises nothing whose own
+ * remedy leads back to where one began.
+ *
+ * @param before all checks of the book as it is
+ */
+export function remedyOf(
+  check: Check,
+  plan: FoldedBook,
+  book: BookDocument,
+  assets: AssetLookup,
+  before: readonly Check[] = checkBook(plan, book, assets),
+): Command | undefined {
   const command = proposed(check, plan, book, assets);
   const applied = command && applyCommand(book, command);
   if (!applied?.ok) return undefined;
@@ -104,7 +115,15 @@ export function remedyOf(check: Check, plan: FoldedBook, book: BookDocument, ass
   const folded =
     form === book.form && sheet === book.sheet ? { ok: true as const, value: plan } : planBook(form, sheet);
   if (!folded.ok) return undefined;
-  return checkBook(folded.value, applied.value.book, assets).some((left) => checkKey(left) === key)
-    ? undefined
-    : command;
+  const after = applied.value.book;
+  const known = new Set(before.map(({ code }) => code));
+  const leadsBack = (raised: Check): boolean => {
+    const back = proposed(raised, folded.value, after, assets);
+    const again = back && applyCommand(after, back);
+    return again?.ok === true && JSON.stringify(again.value.book) === JSON.stringify(book);
+  };
+  const isInVain = checkBook(folded.value, after, assets).some(
+    (left) => checkKey(left) === key || (!known.has(left.code) && leadsBack(left)),
+  );
+  return isInVain ? undefined : command;
 }

@@ -59,13 +59,10 @@ export const commandSchema = z.discriminatedUnion('kind', [
     over: spreadOver,
     how: z.enum(['in-the-book', 'opened-out']),
     overlap: within(0, 100).optional().meta({ description: 'printed on both pages where two pieces of paper meet' }),
-    others: z
-      .enum(['to-the-tray', 'move-on'])
-      .optional()
-      .meta({
-        description:
-          'what becomes of the pictures that stood there; to-the-tray (default), or after the spread, the rest moved on',
-      }),
+    others: z.enum(['to-the-tray', 'move-on']).optional().meta({
+      description:
+        'what becomes of the pictures that stood there; to-the-tray (default), or after the spread, the rest moved on',
+    }),
   }),
   z.strictObject({ kind: z.literal('keep-clear'), page: pageIndex, clear: z.array(clearSchema).max(100) }),
   z.strictObject({ kind: z.literal('gather'), page: pageIndex }),

@@ -12,8 +12,10 @@ import {
   pieceOfCorner,
   sheetOfCorner,
   USUAL_BOUNDS,
+  waysOfCorner,
   type BookKind,
   type Corner,
+  type FromStrips,
 } from './sheet-becomes.ts';
 
 const KINDS = bookKinds();
@@ -157,8 +159,14 @@ describe('what a sheet can become', () => {
     const [corner] = all(sheet(500, 700), [strip]).filter(({ panels }) => panels === 4);
     expect(pieceOfCorner(corner!, strip).width).toBe(corner!.width * 4 + USUAL_TAB);
     // As many pages as the sheet yields, every strip with its tab: then the last one has no need of its own.
-    const book = bookOfCorner(sheet(500, 700), corner!, strip);
-    const made = planBook(book.form, book.sheet);
-    expect(made.ok && made.value.reading.pages.length).toBe(corner!.pages);
+    const pagesOf = (from: FromStrips) => {
+      const book = bookOfCorner(sheet(500, 700), corner!, strip, from);
+      const made = planBook(book.form, book.sheet);
+      return made.ok ? [made.value.reading.pages.length, made.value.run.laid.sheets.length] : made.problem;
+    };
+    expect(waysOfCorner(corner!, strip)).toEqual(['each-a-book', 'joined']);
+    expect(pagesOf('joined')).toEqual([corner!.pages, expect.any(Number)]);
+    // Nine strips of six panels are nine books, not one of fifty-four panels.
+    expect(pagesOf('each-a-book')).toEqual([4, 1]);
   });
 });

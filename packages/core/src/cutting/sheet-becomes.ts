@@ -291,18 +291,33 @@ export function sheetOfCorner(corner: Corner, kind: BookKind): Sheet {
   return kind.spineLies ? turnedSheet(upright) : upright;
 }
 
-/** The book that a corner makes: from a piece of its own, or, where its parts are cut from the sheet, from that, as many pages as it yields. */
+/** What becomes of strips that a sheet yields: each a book of its own, or all joined into one. */
+export type FromStrips = 'each-a-book' | 'joined';
+
+/** The ways in which a corner makes books. */
+export const waysOfCorner = ({ across, down, panels }: Corner, kind: BookKind): readonly FromStrips[] =>
+  kind.strip === undefined ? ['each-a-book'] : across * down > 1 && panels > 1 ? ['each-a-book', 'joined'] : ['joined'];
+
+/** The book that a corner makes: from a piece of its own, or, where its parts are cut from the sheet, from that, one strip of it or all. */
 export function bookOfCorner(
   sheet: Sheet,
   corner: Corner,
   kind: BookKind,
+  from: FromStrips = waysOfCorner(corner, kind)[0]!,
 ): { readonly form: FormChoice; readonly sheet: Sheet } {
   const { id, parameters } = kind.form;
   const { cutFromSheet } = formById(id)!;
   if (kind.strip === undefined || !cutFromSheet) return { form: kind.form, sheet: sheetOfCorner(corner, kind) };
   const lying = corner.grain === 'against' ? cutFromSheet.lying(parameters, 'along-width') : {};
   return {
-    form: { id, parameters: { ...parameters, ...cutFromSheet.ofPages(corner, corner.pages, kind.strip), ...lying } },
+    form: {
+      id,
+      parameters: {
+        ...parameters,
+        ...cutFromSheet.ofPages(corner, from === 'joined' ? corner.pages : corner.panels, kind.strip),
+        ...lying,
+      },
+    },
     sheet,
   };
 }

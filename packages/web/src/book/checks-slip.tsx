@@ -37,7 +37,7 @@ export const ChecksSlip = memo(function ChecksSlip({ book }: { readonly book: Op
             {accepted.map(({ check, reason }) => (
               <CheckItem key={checkKey(check)} check={check} book={book}>
                 <p>
-                  Accepted: “{reason}”{' '}
+                  {reason ? `Accepted: “${reason}”` : 'Accepted.'}{' '}
                   <button
                     type="button"
                     className="remedy"
@@ -107,7 +107,7 @@ function OpenCheck({ check, book, hasRemedy }: CheckProps & { readonly hasRemedy
   );
 }
 
-/** A warning is accepted knowingly: with a reason, on the record. */
+/** A warning is accepted knowingly, on the record; with a reason where there is one to tell. */
 function Accepting({
   onAccept,
   onCancel,
@@ -121,7 +121,7 @@ function Accepting({
       className="mt-1 flex flex-col gap-1.5"
       onSubmit={(event) => {
         event.preventDefault();
-        if (reason.trim()) onAccept(reason.trim());
+        onAccept(reason.trim());
       }}
       onKeyDown={(event) => {
         if (event.key !== 'Escape') return;
@@ -130,7 +130,7 @@ function Accepting({
       }}
     >
       <label>
-        <span className="block text-sm text-quiet">Why is it right so?</span>
+        <span className="block text-sm text-quiet">Why is it right so? (may stay empty)</span>
         <input
           autoFocus
           className="entry w-full"
@@ -140,7 +140,7 @@ function Accepting({
         />
       </label>
       <span className="flex gap-4">
-        <button type="submit" className="remedy disabled:opacity-50" disabled={!reason.trim()}>
+        <button type="submit" className="remedy">
           Accept on the record
         </button>
         <button type="button" className="quiet-remedy" onClick={onCancel}>
@@ -181,7 +181,8 @@ function Remedy({ check, book, hasRemedy }: CheckProps & { readonly hasRemedy: b
 }
 
 function wayTo(check: Check, book: OpenBook): { readonly to: string; readonly name: string } {
-  if (check.code === 'in-unprintable-margin') return { to: 'sheets', name: 'Look at the printer’s margins' };
+  if (check.code === 'in-unprintable-margin' || check.code === 'spread-shrunk')
+    return { to: 'sheets', name: 'Look at the printer’s margins' };
   if ('pages' in check) {
     const [first] = check.pages;
     return { to: `pages?page=${first! + 1}`, name: `Go to page ${book.derived.names[first!]}` };

@@ -1,9 +1,15 @@
 import { useNavigate } from 'react-router';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import type { BookAnswer } from '@eight-up/core/contract/answers';
-import { bookOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import {
+  bookOfCorner,
+  waysOfCorner,
+  type BookKind,
+  type Corner,
+  type FromStrips,
+} from '@eight-up/core/cutting/sheet-becomes';
 import type { Paper } from '@eight-up/core/paper/paper';
-import { becomesWords } from '@eight-up/words/cutting';
+import { becomesWords, fromStripsWords } from '@eight-up/words/cutting';
 import { postJson, type ApiFailure } from '../base/api.ts';
 import { handOver } from '../outbox/hand-over.ts';
 
@@ -17,17 +23,13 @@ export function StartFromCorner({
   readonly corner: Corner;
   readonly kind: BookKind;
 }) {
-  const { form, sheet } = bookOfCorner(paper.sheet, corner, kind);
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const start = useMutation<BookAnswer, ApiFailure>({
-    mutationFn: () =>
-      postJson('/api/books', {
-        title: 'Untitled book',
-        form: form.id,
-        parameters: form.parameters,
-        sheet,
-      }),
+  const start = useMutation<BookAnswer, ApiFailure, FromStrips>({
+    mutationFn: (from) => {
+      const { form, sheet } = bookOfCorner(paper.sheet, corner, kind, from);
+      return postJson('/api/books', { title: 'Untitled book', form: form.id, parameters: form.parameters, sheet });
+    },
     onSuccess: async (book) => {
       await handOver(book);
       void queries.invalidateQueries({ queryKey: ['shelf'] });
@@ -36,15 +38,18 @@ export function StartFromCorner({
   });
   return (
     <>
-      <button
-        type="button"
-        className="action action-first w-full"
-        disabled={start.isPending}
-        aria-busy={start.isPending}
-        onClick={() => start.mutate()}
-      >
-        Start a {becomesWords(kind)} of this size
-      </button>
+      {waysOfCorner(corner, kind).map((from, i) => (
+        <button
+          key={from}
+          type="button"
+          className={`action w-full ${i === 0 ? 'action-first' : 'mt-2'}`}
+          disabled={start.isPending}
+          aria-busy={start.isPending}
+          onClick={() => start.mutate(from)}
+        >
+          Start a {becomesWords(kind)} {fromStripsWords(corner, kind, from)}
+        </button>
+      ))}
       {start.isError && (
         <p role="alert" className="mt-1 text-blade">
           {start.error.message}

@@ -16,7 +16,8 @@ export const formChoiceSchema = z.strictObject({
 
 export const acceptedSchema = z.strictObject({
   key: z.string().min(1).max(20_000),
-  reason: z.string().trim().min(1).max(500),
+  /** may be empty: that it was accepted is on the record all the same */
+  reason: z.string().trim().max(500),
 });
 export const titleSchema = z.string().trim().min(1).max(200);
 

@@ -32,11 +32,13 @@ export function AgainstGrain({
             className="mt-1 flex flex-wrap items-end gap-3"
             onSubmit={(event) => {
               event.preventDefault();
-              if (reason.trim()) onTake(reason.trim());
+              onTake(reason.trim());
             }}
           >
             <label className="grow">
-              <span className="block text-sm text-quiet">Why it is right for this book; it is kept on the record</span>
+              <span className="block text-sm text-quiet">
+                Why it is right for this book (may stay empty); it is kept on the record
+              </span>
               <input
                 autoFocus
                 className="entry w-full"
@@ -45,7 +47,7 @@ export function AgainstGrain({
                 onChange={(event) => setReason(event.target.value)}
               />
             </label>
-            <button type="submit" className="action" disabled={!reason.trim()}>
+            <button type="submit" className="action">
               Take it, knowing
             </button>
             <button type="button" className="remedy pb-2" onClick={() => setAsking(false)}>

@@ -1,8 +1,14 @@
 import { useState } from 'react';
-import { bookOfCorner, type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
+import {
+  bookOfCorner,
+  waysOfCorner,
+  type BookKind,
+  type Corner,
+  type FromStrips,
+} from '@eight-up/core/cutting/sheet-becomes';
 import { pagesPaper } from '@eight-up/core/document/document';
 import type { Paper } from '@eight-up/core/paper/paper';
-import { becomesWords } from '@eight-up/words/cutting';
+import { becomesWords, fromStripsWords } from '@eight-up/words/cutting';
 import type { OpenBook } from '../../book/use-book.ts';
 import { Becomes } from '../../paper/becomes.tsx';
 import { NoPaperYet } from './no-paper-yet.tsx';
@@ -55,8 +61,8 @@ function Take({
   readonly kind: BookKind;
 }) {
   const [done, setDone] = useState<Corner>();
-  const take = () => {
-    const { form, sheet } = bookOfCorner(paper.sheet, corner, kind);
+  const take = (from: FromStrips) => {
+    const { form, sheet } = bookOfCorner(paper.sheet, corner, kind, from);
     book.change({
       kind: 'choose-form',
       // What the maker has set besides stays set.
@@ -70,9 +76,16 @@ function Take({
   };
   return (
     <>
-      <button type="button" className="action action-first w-full" onClick={take}>
-        Make this book a {becomesWords(kind)} of this size
-      </button>
+      {waysOfCorner(corner, kind).map((from, i) => (
+        <button
+          key={from}
+          type="button"
+          className={`action w-full ${i === 0 ? 'action-first' : 'mt-2'}`}
+          onClick={() => take(from)}
+        >
+          Make this book a {becomesWords(kind)} {fromStripsWords(corner, kind, from)}
+        </button>
+      ))}
       {done === corner && (
         <p role="status" className="mt-1 text-sm">
           Done; undo takes it back.
