@@ -17,14 +17,16 @@ export function matchesWords(title: string, asked: string): boolean {
     .every((wanted) => words.some((word) => word.startsWith(wanted)));
 }
 
-/** Anything that can be done on this screen, found by a few letters. */
+/** Anything that can be done, here or on another screen, found by a few letters. */
 export function ActionFinder({ actions, onClose }: ActionFinderProps) {
   const [asked, setAsked] = useState('');
   const close = () => {
     setAsked('');
     onClose();
   };
-  const found = actions.filter(({ title, enabled }) => enabled !== false && matchesWords(title, asked));
+  const found = actions.filter(
+    ({ title, also = '', enabled }) => enabled !== false && matchesWords(`${title} ${also}`, asked),
+  );
   return (
     <Dialog open onClose={close} className="relative z-50" aria-label="Find anything that can be done">
       <div className="fixed inset-0 flex justify-center bg-ink/40 p-6 pt-[12vh]">
@@ -60,7 +62,7 @@ export function ActionFinder({ actions, onClose }: ActionFinderProps) {
                   {action.title} <span className="measure text-quiet">{action.keys}</span>
                 </ComboboxOption>
               ))}
-              {found.length === 0 && <p className="px-4 py-2 text-quiet">Nothing on this screen is called so.</p>}
+              {found.length === 0 && <p className="px-4 py-2 text-quiet">Nothing is called so.</p>}
             </ComboboxOptions>
           </Combobox>
         </DialogPanel>

@@ -2,6 +2,8 @@
 export interface Action {
   readonly id: string;
   readonly title: string;
+  /** what it is also called, when it is looked for */
+  readonly also?: string;
   /** as written on the sheet of shortcuts: `T`, `?`, `Ctrl Z`, `←` */
   readonly keys?: string;
   readonly run: () => void;

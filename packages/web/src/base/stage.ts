@@ -9,11 +9,24 @@ export interface StageBook {
 export interface StagePanel {
   readonly id: string;
   readonly name: string;
+  /** what it is also called, when it is looked for */
+  readonly also?: string;
   /** while its stage is open */
   readonly keys?: string;
   readonly query: Readonly<Record<string, string>>;
   /** left out: for every book */
   readonly isFor?: (book: StageBook) => boolean;
+}
+
+/** Something on a stage that makers look for by name: found from everywhere, and gone to. */
+export interface StageThing {
+  readonly title: string;
+  /** what it is also called */
+  readonly also?: string;
+  /** where on its stage it stands */
+  readonly query?: Readonly<Record<string, string>>;
+  /** its name there: of a field, a button, a link, a part of the page, or a heading */
+  readonly name: string;
 }
 
 /** A stage of a book. The router, the strip, the keys, the finder and the pictures of the documentation read it. */
@@ -25,6 +38,8 @@ export interface StageDeclared {
   /** left out: its place on the strip */
   readonly keys?: string;
   readonly panels: readonly StagePanel[];
+  /** left out: nothing besides its panels */
+  readonly things?: readonly StageThing[];
   readonly load: () => Promise<ComponentType>;
 }
 

@@ -5,5 +5,6 @@ export const formStage: StageDeclared = {
   name: 'Form',
   onStrip: true,
   panels: [],
+  things: [{ title: 'the sheet you have', name: 'The sheet you have', also: 'size width height grain A4 letter' }],
   load: async () => (await import('./form-stage.tsx')).FormStage,
 };

@@ -6,5 +6,9 @@ export const markStage: StageDeclared = {
   name: 'Mark',
   onStrip: true,
   panels: MARK_PANELS,
+  things: [
+    { title: 'marks on paper', name: 'Marks on paper', also: 'bench sheet templates print', query: { ask: 'marks' } },
+    { title: 'your hand', name: 'Your hand', also: 'slip reading ruler jig error', query: { ask: 'slip' } },
+  ],
   load: async () => (await import('./mark-stage.tsx')).MarkStage,
 };

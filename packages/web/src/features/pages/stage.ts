@@ -5,5 +5,6 @@ export const pagesStage: StageDeclared = {
   name: 'Pages',
   onStrip: true,
   panels: [],
+  things: [{ title: 'add pictures or a PDF', name: 'Add pictures or a PDF', also: 'import files photographs scans' }],
   load: async () => (await import('./pages-stage.tsx')).PagesStage,
 };

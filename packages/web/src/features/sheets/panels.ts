@@ -11,8 +11,8 @@ export const PANELS = [
     query: { with: 'back' },
     isFor: (book: StageBook) => !printsBacks(book),
   },
-  { id: 'reach', name: 'Printer’s reach', query: { with: 'reach' } },
-  { id: 'paper', name: 'Paper and marks', query: { with: 'paper' } },
+  { id: 'reach', name: 'Printer’s reach', also: 'margins unprintable white edge', query: { with: 'reach' } },
+  { id: 'paper', name: 'Paper and marks', also: 'bleed larger paper copies up crop', query: { with: 'paper' } },
   {
     id: 'creep',
     name: 'Creep and trim',
