@@ -204,6 +204,8 @@ export function remedyVerb(check: Check, names: readonly string[], unit: LengthU
   switch (check.code) {
     case 'refolded':
       return 'I have seen it';
+    case 'pages-missing':
+      return check.pages.length === 1 ? 'Leave it blank' : 'Leave them all blank';
     case 'in-unprintable-margin':
       return 'Shrink the pages';
     case 'poster-in-margin':

@@ -79,6 +79,8 @@ function did({ kind, pages, count, text }: ChangeWords): string {
       const fields = text.split(' ').map((field) => SAID[field] ?? field);
       return `Set ${fields.join(' and ')} of ${page()}`;
     }
+    case 'leave-blank':
+      return `Left ${pages.length === 1 ? page() : counted(pages.length, 'page')} blank`;
     case 'set-fit':
       return `Laid ${pages.length === 1 ? page() : counted(pages.length, 'page')} otherwise`;
     case 'adjust':

@@ -70,6 +70,11 @@ export function adviceSentences(
       ? undefined
       : `${HAND_WORDS[what].toLowerCase()} to ${slipMeasure(most, unit)} (now ${slipMeasure(now, unit)})`;
   const nearest = [...advice.methods].sort((a, b) => a.answer.covers.within95 - b.answer.covers.within95)[0]!;
+  const finer = advice.nearest;
+  const wouldDo =
+    finer?.most === undefined
+      ? ''
+      : ` (with ${HAND_WORDS[finer.what].toLowerCase()} to ${slipMeasure(finer.most, unit)} instead of ${slipMeasure(finer.now, unit)} it would)`;
   const out = `So made, covers are out by up to ${slipMeasure(answer.covers.within95, unit)}.`;
   const covers = kept
     ? `Covers meet within ${asked} in 95 books of 100 and more: ${METHOD_WORDS[task.method]} is enough.`
@@ -77,7 +82,7 @@ export function adviceSentences(
       ? `${out} They meet within ${asked} made another way: ${better.map(({ method }) => METHOD_WORDS[method]).join(', or ')}${hand ? `; or with ${hand}` : ''}.`
       : hand
         ? `${out} They would meet within ${asked} with ${hand}.`
-        : `${out} With this hand no way of finding the folds brings them within ${asked}; the nearest, ${METHOD_WORDS[nearest.method]}, to ${slipMeasure(nearest.answer.covers.within95, unit)}. Lay ${task.strips.length > 1 ? 'strips and covers' : 'covers'} against a stop instead of by eye, or trim the block square before it is covered.`;
+        : `${out} With this hand no way of finding the folds brings them within ${asked}; the nearest, ${METHOD_WORDS[nearest.method]}, to ${slipMeasure(nearest.answer.covers.within95, unit)}${wouldDo}. Lay ${task.strips.length > 1 ? 'strips and covers' : 'covers'} against a stop instead of by eye, and one cover to the other. The sides of the block are folds and never trimmed; only the free end of its last panel is trued up.`;
   const joint = worstOf(answer.register);
   const pictures = joint
     ? [

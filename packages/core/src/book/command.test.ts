@@ -48,6 +48,7 @@ const command: fc.Arbitrary<Command> = fc.oneof(
     pages: fc.array(page, { minLength: 1, maxLength: 3 }),
     fit: fc.constantFrom(...FITS),
   }),
+  fc.record({ kind: fc.constant('leave-blank' as const), pages: fc.array(page, { minLength: 1, maxLength: 4 }) }),
   fc.record({ kind: fc.constant('insert' as const), at: page }),
   fc.record({ kind: fc.constant('duplicate' as const), page }),
   fc.record({ kind: fc.constant('take-out' as const), page }),

@@ -62,6 +62,8 @@ export type Command =
   /** out of the sequence, into the tray; everything after flows back */
   | { readonly kind: 'take-out'; readonly page: number }
   | { readonly kind: 'say'; readonly page: number; readonly words: PageWords }
+  /** pages that are meant to stay bare, all at once; those with a picture stay as they are */
+  | { readonly kind: 'leave-blank'; readonly pages: readonly number[] }
   /** how pictures lie on their pages; for a spread, on all of its pages */
   | { readonly kind: 'set-fit'; readonly pages: readonly number[]; readonly fit: Fit }
   | { readonly kind: 'adjust'; readonly page: number; readonly placing: Placing | null }
@@ -163,6 +165,12 @@ function changesOf(book: BookDocument, command: Command): Changes {
     case 'say':
       return onPlaces(book, [command.page], (page) => ({
         pages: withPage(book.pages, command.page, { ...page!, ...command.words }),
+      }));
+    case 'leave-blank':
+      return onPlaces(book, command.pages, () => ({
+        pages: book.pages.map((page, i) =>
+          command.pages.includes(i) && page.content === null ? { ...page, role: 'blank' as const } : page,
+        ),
       }));
     case 'set-fit':
       return onPlaces(book, command.pages, () =>

@@ -36,6 +36,8 @@ export function changeWords(command: StoredChange): ChangeWords {
       return words([command.from, command.to]);
     case 'insert':
       return words([command.at]);
+    case 'leave-blank':
+      return words(command.pages);
     case 'set-fit':
       return words(command.pages, command.fit);
     case 'say':

@@ -19,6 +19,9 @@ function proposed(check: Check, plan: FoldedBook, book: BookDocument, assets: As
   switch (check.code) {
     case 'refolded':
       return { kind: 'know-refolding' };
+    case 'pages-missing':
+      // Of a book that has nothing yet nobody means that.
+      return book.pages.some(({ content }) => content) ? { kind: 'leave-blank', pages: check.pages } : undefined;
     case 'in-unprintable-margin':
       return book.printing.margin === 'warn'
         ? { kind: 'set-printing', printing: { ...book.printing, margin: 'shrink' } }

@@ -52,6 +52,7 @@ export const commandSchema = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('take-out'), page: pageIndex }),
   z.strictObject({ kind: z.literal('say'), page: pageIndex, words: z.strictObject(pageWords).partial() }),
   z.strictObject({ kind: z.literal('set-fit'), pages: z.array(pageIndex).min(1).max(4096), fit: z.enum(FITS) }),
+  z.strictObject({ kind: z.literal('leave-blank'), pages: z.array(pageIndex).min(1).max(2000) }),
   z.strictObject({ kind: z.literal('adjust'), page: pageIndex, placing: placingSchema.nullable() }),
   z.strictObject({
     kind: z.literal('spread'),

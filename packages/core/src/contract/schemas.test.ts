@@ -34,6 +34,7 @@ const COMMANDS = [
   { kind: 'duplicate', page: 3 },
   { kind: 'take-out', page: 3 },
   { kind: 'say', page: 0, words: { role: 'title', locked: true } },
+  { kind: 'leave-blank', pages: [1, 3] },
   { kind: 'adjust', page: 0, placing },
   { kind: 'adjust', page: 0, placing: null },
   { kind: 'spread', page: 0, over: { kind: 'opening', view: 2 }, how: 'in-the-book' },

@@ -291,6 +291,14 @@ export function sheetOfCorner(corner: Corner, kind: BookKind): Sheet {
   return kind.spineLies ? turnedSheet(upright) : upright;
 }
 
+/** The kind that a book is of: of several of its form the one whose settings are its own, as far as they go. */
+export function kindOfBook(kinds: readonly BookKind[], { id, parameters }: FormChoice): BookKind | undefined {
+  const ofForm = kinds.filter(({ form }) => form.id === id);
+  const isAlike = ({ form }: BookKind) =>
+    Object.entries(form.parameters).every(([name, value]) => String(parameters[name]) === String(value));
+  return ofForm.find(isAlike) ?? ofForm[0];
+}
+
 /** What becomes of strips that a sheet yields: each a book of its own, or all joined into one. */
 export type FromStrips = 'each-a-book' | 'joined';
 

@@ -20,11 +20,20 @@ export interface MethodCompared {
   readonly keepsPictures: boolean;
 }
 
+/** How exact a measure of the hand is now, and must be; undefined: it cannot be exact enough. */
+export interface HandNeeded {
+  readonly what: keyof Hand;
+  readonly now: Nm;
+  readonly most: Nm | undefined;
+}
+
 export interface SlipAdvice {
   /** each method with the same hand, in one order */
   readonly methods: readonly MethodCompared[];
   /** how exact this method's own measure must be for the covers; undefined: it cannot be exact enough; not less than now: it is */
-  readonly needed: { readonly what: keyof Hand; readonly now: Nm; readonly most: Nm | undefined };
+  readonly needed: HandNeeded;
+  /** where no method keeps the covers: the one that comes nearest, and how exact its hand must be */
+  readonly nearest: (HandNeeded & { readonly method: MarkingMethod }) | undefined;
   /** the same with the end cut the other way round */
   readonly otherEnd: SlipAnswer;
 }
@@ -41,22 +50,33 @@ export const DRIVER: Readonly<Record<MarkingMethod, keyof Hand>> = {
 };
 
 export function slipAdvice(task: SlipTask, wanted: SlipWanted): SlipAdvice {
+  const methods = MARKING_METHODS.map((method): MethodCompared => {
+    const answer = exactSlip({ ...task, method });
+    return {
+      method,
+      answer,
+      keepsCovers: answer.covers.within95 <= wanted.covers,
+      keepsPictures: (worstOf(answer.register)?.within95 ?? 0) <= wanted.pictures,
+    };
+  });
+  const { method } = methods.reduce((best, one) =>
+    one.answer.covers.within95 < best.answer.covers.within95 ? one : best,
+  );
+  return {
+    methods,
+    needed: handNeeded(task, wanted),
+    nearest: methods.some(({ keepsCovers }) => keepsCovers)
+      ? undefined
+      : { method, ...handNeeded({ ...task, method }, wanted) },
+    otherEnd: exactSlip({ ...task, end: task.end === 'before' ? 'after' : 'before' }),
+  };
+}
+
+function handNeeded(task: SlipTask, wanted: SlipWanted): HandNeeded {
   const what = DRIVER[task.method];
   const covers = (value: number) =>
     exactSlip({ ...task, hand: { ...task.hand, [what]: value } }).covers.within95 <= wanted.covers;
-  return {
-    methods: MARKING_METHODS.map((method): MethodCompared => {
-      const answer = exactSlip({ ...task, method });
-      return {
-        method,
-        answer,
-        keepsCovers: answer.covers.within95 <= wanted.covers,
-        keepsPictures: (worstOf(answer.register)?.within95 ?? 0) <= wanted.pictures,
-      };
-    }),
-    needed: { what, now: task.hand[what], most: largest(covers) },
-    otherEnd: exactSlip({ ...task, end: task.end === 'before' ? 'after' : 'before' }),
-  };
+  return { what, now: task.hand[what], most: largest(covers) };
 }
 
 /** Finer than this nobody works. */

@@ -20,9 +20,10 @@ export function Arriving({ book, what, share, arrived, callOff }: ArrivingProps)
         </button>
       </p>
       <p className="mt-1 flex h-14 gap-1" aria-hidden="true">
-        {arrived.slice(-SHOWN).map((content, i) => (
-          <Arrived key={arrived.length - i} book={book} content={content} />
-        ))}
+        {arrived.map((content, i) =>
+          // Each keeps its place in the order of coming, so none is shown in another's stead while the row grows.
+          i < arrived.length - SHOWN ? null : <Arrived key={i} book={book} content={content} />,
+        )}
       </p>
     </div>
   );

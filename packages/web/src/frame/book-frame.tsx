@@ -110,7 +110,18 @@ function StateLine({ book }: { readonly book: OpenBook }) {
     <p className="mt-1 flex flex-wrap items-center gap-x-2 pl-8 text-quiet">
       <span>
         {formWords(book.book.form.id).name}
-        {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
+        {book.book.edition > 1 && (
+          <>
+            ,{' '}
+            <Link
+              to={`/books/${book.id}/edition`}
+              className="underline decoration-1 hover:text-ink"
+              title="What is otherwise than in the edition before"
+            >
+              {ordinal(book.book.edition)} edition
+            </Link>
+          </>
+        )}
       </span>
       ·<span className="measure text-ink">{measureSize(width, height, unit)}</span>·
       <Link to={`/books/${book.id}/history`} className="underline decoration-1 hover:text-ink" title="Every change (Y)">

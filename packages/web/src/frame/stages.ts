@@ -1,4 +1,5 @@
 import { bindStage } from '../features/bind/stage.ts';
+import { editionStage } from '../features/edition/stage.ts';
 import { feedStage } from '../features/feed/stage.ts';
 import { foldStage } from '../features/fold/stage.ts';
 import { formStage } from '../features/form/stage.ts';
@@ -20,6 +21,7 @@ export const STAGES: readonly StageDeclared[] = [
   bindStage,
   feedStage,
   historyStage,
+  editionStage,
 ];
 
 export const ON_STRIP = STAGES.filter(({ onStrip }) => onStrip);

@@ -16,7 +16,7 @@ export function MakingSlips() {
   );
 }
 
-function Slip({ making: { title, share, made, failure, end } }: { readonly making: Making }) {
+function Slip({ making: { title, share, made, failure, end, opened } }: { readonly making: Making }) {
   if (failure !== undefined)
     return (
       <div role="alert" className="slip border-l-8 border-blade p-4">
@@ -31,7 +31,15 @@ function Slip({ making: { title, share, made, failure, end } }: { readonly makin
       <p>{made ? `${title}: made.` : `Making: ${title} …`}</p>
       {made ? (
         <p className="flex gap-5">
-          <a className="action action-first" href={made} target="_blank" rel="noreferrer">
+          <a
+            className="action action-first"
+            href={made}
+            target="_blank"
+            rel="noreferrer"
+            // Gone once the press has opened it, however it was pressed.
+            onClick={() => setTimeout(opened)}
+            onAuxClick={() => setTimeout(opened)}
+          >
             Open it
           </a>
           <button type="button" className="remedy" onClick={end}>

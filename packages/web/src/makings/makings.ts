@@ -15,6 +15,8 @@ export interface Making {
   readonly failure: string | undefined;
   /** stops it, or lets it go */
   readonly end: () => void;
+  /** it was opened: nothing more is told of it, and its file stays to be fetched */
+  readonly opened: () => void;
 }
 
 export const useMakings = create<{ readonly all: readonly Making[] }>(() => ({ all: [] }));
@@ -42,7 +44,16 @@ export async function openMade(address: string, title: string): Promise<void> {
     forget(key);
     if (id !== undefined) void postJson(`/api/makings/${id}/stop`, {}).catch(() => undefined);
   };
-  const fresh: Making = { key, title, share: undefined, slow: false, made: undefined, failure: undefined, end };
+  const fresh: Making = {
+    key,
+    title,
+    share: undefined,
+    slow: false,
+    made: undefined,
+    failure: undefined,
+    end,
+    opened: () => forget(key),
+  };
   useMakings.setState(({ all }) => ({ all: [...all, fresh] }));
   try {
     ({ making: id } = await postJson<BegunAnswer>(address, {}));

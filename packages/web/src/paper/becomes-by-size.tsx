@@ -1,5 +1,6 @@
 import { lazy, Suspense, useCallback, useMemo, useState, type ReactNode } from 'react';
 import {
+  kindOfBook,
   USUAL_BOUNDS,
   type Becoming,
   type BookKind,
@@ -7,6 +8,7 @@ import {
   type Corner,
   type Shape,
 } from '@eight-up/core/cutting/sheet-becomes';
+import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import { FORM_FAMILIES, type FormFamily } from '@eight-up/core/forms/form';
 import { formById } from '@eight-up/core/forms/registry';
 import { measureSize } from '@eight-up/core/units/measure';
@@ -35,9 +37,9 @@ export interface AskedOfSheet {
 }
 
 /** Every page size of one kind that the sheet makes without waste of pages, as points to choose from. */
-export function BySize({ sheet, kinds, shown }: AskedOfSheet) {
+export function BySize({ sheet, kinds, first, shown }: AskedOfSheet & { readonly first: FormChoice | undefined }) {
   const { unit, tab, setTab } = useSettings();
-  const [kindId, setKindId] = useState(kinds[0]!.id);
+  const [kindId, setKindId] = useState(() => ((first && kindOfBook(kinds, first)) ?? kinds[0]!).id);
   const [bounds, setBounds] = useState<Bounds>(USUAL_BOUNDS);
   const [upright, setUpright] = useState<Upright>('pages');
   const [chosen, setChosen] = useState<Corner>();

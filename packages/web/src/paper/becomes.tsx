@@ -2,6 +2,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { type BookKind, type Corner } from '@eight-up/core/cutting/sheet-becomes';
 import { USUAL_KIT, type CuttingManner } from '@eight-up/core/document/kit';
 import { parentOf } from '@eight-up/core/cutting/kit';
+import type { FormChoice } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
 import { nm } from '@eight-up/core/units/nm';
 import { useSettings } from '../base/settings.ts';
@@ -17,10 +18,12 @@ interface BecomesProps {
   readonly manner?: CuttingManner;
   /** what taking a size does; left out: it starts a new book */
   readonly take?: (corner: Corner, kind: BookKind) => ReactNode;
+  /** the book that is asked for: its kind is shown first */
+  readonly first?: FormChoice;
 }
 
 /** "I have this paper": what one sheet makes, asked either way: every page size of one kind of book, or every kind of book with pages of one size. */
-export function Becomes({ paper, manner = USUAL_KIT.manner, take }: BecomesProps) {
+export function Becomes({ paper, manner = USUAL_KIT.manner, take, first }: BecomesProps) {
   const tab = useSettings((s) => s.tab);
   const found = useCuttingJob('kinds', { tab }, String(tab));
   const kinds = found.answer;
@@ -54,7 +57,7 @@ export function Becomes({ paper, manner = USUAL_KIT.manner, take }: BecomesProps
         ]}
       />
       {asked === 'sizes' ? (
-        <BySize sheet={sheet} kinds={kinds} shown={shown} />
+        <BySize sheet={sheet} kinds={kinds} first={first} shown={shown} />
       ) : (
         <OfOneSize sheet={sheet} kinds={kinds} shown={shown} />
       )}

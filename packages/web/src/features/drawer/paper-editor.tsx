@@ -114,7 +114,7 @@ function SizeAndGrain({ paper, set }: SectionProps) {
           onChange={(fibre) =>
             set({
               sheet: { ...sheet, fibre },
-              foundBy: fibre === 'unknown' || fibre === 'any' ? null : (paper.foundBy ?? 'label'),
+              foundBy: fibre === 'unknown' || fibre === 'any' ? null : paper.foundBy,
             })
           }
           choices={[
@@ -125,11 +125,14 @@ function SizeAndGrain({ paper, set }: SectionProps) {
           ]}
         />
         {known && (
-          <Choices<FoundBy>
+          <Choices<FoundBy | 'unsaid'>
             label="Known by"
-            value={paper.foundBy ?? 'guess'}
-            onChange={(foundBy) => set({ foundBy })}
-            choices={FOUND_BY.map((how) => ({ value: how, name: FOUND_NAMES[how] }))}
+            value={paper.foundBy ?? 'unsaid'}
+            onChange={(how) => set({ foundBy: how === 'unsaid' ? null : how })}
+            choices={[
+              { value: 'unsaid', name: 'not said' },
+              ...FOUND_BY.map((how) => ({ value: how, name: FOUND_NAMES[how] })),
+            ]}
           />
         )}
       </div>

@@ -46,7 +46,9 @@ export function PaperInDrawer({
           <span className="measure block">{measureSize(sheet.width, sheet.height, unit)}</span>
           <span className={`block text-sm ${sheet.fibre === 'unknown' ? 'font-semibold text-blade' : ''}`}>
             {grainWords(sheet, unit)}
-            {paper.foundBy && sheet.fibre !== 'unknown' && `, ${FOUND_WORDS[paper.foundBy]}`}
+            {sheet.fibre !== 'unknown' &&
+              sheet.fibre !== 'any' &&
+              `, ${paper.foundBy ? FOUND_WORDS[paper.foundBy] : 'not known how'}`}
           </span>
           <span className="block text-sm text-quiet">{bodyWords(paper, unit)}</span>
           {held.length > 0 && <span className="block text-sm text-quiet">{held.join(' · ')}</span>}

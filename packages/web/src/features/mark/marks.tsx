@@ -124,8 +124,8 @@ export function Marks({ book }: { readonly book: OpenBook }) {
           made={(mark) => done.has(keyOf(at, mark))}
         />
         {count && (
-          <p className="-mb-2 font-semibold">
-            <span className="first-letter:uppercase">{alikeName(book.plan, groups[at]!)}</span>: {count}.
+          <p className="-mb-2 font-semibold first-letter:uppercase">
+            {alikeName(book.plan, groups[at]!)}: {count}.
           </p>
         )}
         <ol aria-label={`Marks of ${alikeName(book.plan, groups[at]!)}`} className="max-w-2xl">

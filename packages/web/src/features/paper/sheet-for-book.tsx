@@ -17,7 +17,9 @@ import { NoPaperYet } from './no-paper-yet.tsx';
 export function SheetForBook({ book, papers }: { readonly book: OpenBook; readonly papers: readonly Paper[] }) {
   const [picked, setPicked] = useState<string>();
   const chosen = pagesPaper(book.book)?.paper.id;
-  const paper = papers.find(({ id }) => id === (picked ?? chosen)) ?? papers[0];
+  const isOwn = ({ sheet }: Paper) => sheet.width === book.book.sheet.width && sheet.height === book.book.sheet.height;
+  // The paper that was taken; without one, a paper of the book's own sheet.
+  const paper = papers.find(({ id }) => id === (picked ?? chosen)) ?? papers.find(isOwn) ?? papers[0];
   if (!paper)
     return (
       <NoPaperYet book={book}>
@@ -43,6 +45,7 @@ export function SheetForBook({ book, papers }: { readonly book: OpenBook; readon
       <Becomes
         paper={paper}
         manner={book.book.kit.manner}
+        first={book.book.form}
         take={(corner, kind) => <Take book={book} paper={paper} corner={corner} kind={kind} />}
       />
     </div>

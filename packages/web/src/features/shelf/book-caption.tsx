@@ -71,6 +71,7 @@ export function BookCaption({
             acts={[
               { name: 'Copy', run: () => copy.mutate('copy') },
               { name: 'New edition', run: () => copy.mutate('edition') },
+              { name: 'Save as one file', run: () => saveAsFile(book.id, book.revision) },
               { name: 'Rename', run: () => setRenaming(book.book.title) },
               { name: 'Remove into the bin', run: () => remove.mutate() },
             ]}
@@ -94,8 +95,8 @@ export function BookCaption({
       )}
       <p>
         {formWords(book.book.form.id).name}, {counted(looks.pages, 'page')}
-        {book.book.edition > 1 && `, ${ordinal(book.book.edition)} edition`}
       </p>
+      {book.book.edition > 1 && <p className="font-semibold">{ordinal(book.book.edition)} edition</p>}
       <p className="measure">{measureSize(nm(looks.width), nm(looks.height), book.book.sheet.typedIn ?? unit)}</p>
       <p className="text-quiet">
         {toFill === 0
@@ -111,6 +112,14 @@ export function BookCaption({
       )}
     </>
   );
+}
+
+/** The book with its pictures and its history, as the Sheets stage saves it. */
+function saveAsFile(id: string, revision: number): void {
+  const link = document.createElement('a');
+  link.href = `/api/books/${id}/book.zip?n=${revision}`;
+  link.download = '';
+  link.click();
 }
 
 function Acts({

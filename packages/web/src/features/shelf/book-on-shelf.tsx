@@ -1,4 +1,5 @@
 import type { OnShelf } from '@eight-up/core/output/on-shelf';
+import { ordinal } from '@eight-up/words/counted';
 import { PageDrawing } from '../../sheet-view/page-drawing.tsx';
 
 const TALLEST_PX = 236;
@@ -23,15 +24,46 @@ const depthOf = ({ leaves }: OnShelf): number => Math.min(46, Math.max(7, leaves
 export const tallestOnShelf = (books: readonly OnShelf[], scale: number): number =>
   books.reduce((most, looks) => Math.max(most, mm(looks.height) * scale + depthOf(looks) / 2 + 10), 120);
 
+/** Editions of one book look alike but for a paper band round them with their number, seen from across the room. */
+function EditionBand({
+  edition,
+  width,
+  height,
+}: {
+  readonly edition: number;
+  readonly width: number;
+  readonly height: number;
+}) {
+  const band = Math.min(24, height / 4);
+  const top = height - band * 1.6;
+  return (
+    <g>
+      <rect y={top} width={width} height={band} fill="#fdfcf7" stroke="#16261f" strokeWidth="1.2" />
+      <text
+        x={width / 2}
+        y={top + band / 2}
+        textAnchor="middle"
+        dominantBaseline="central"
+        fontSize={Math.min(band * 0.62, width / 4)}
+        className="font-title font-bold"
+        fill="#16261f"
+      >
+        {ordinal(edition)}
+      </text>
+    </g>
+  );
+}
+
 interface BookOnShelfProps {
   readonly title: string;
+  readonly edition: number;
   readonly looks: OnShelf;
   /** pixels a millimetre */
   readonly scale: number;
 }
 
 /** A book in its own proportions with its cover as it is printed, its leaves at the fore-edge. */
-export function BookOnShelf({ title, looks, scale }: BookOnShelfProps) {
+export function BookOnShelf({ title, edition, looks, scale }: BookOnShelfProps) {
   const [w, h] = [mm(looks.width) * scale, mm(looks.height) * scale];
   const depth = depthOf(looks);
   const edges = Math.min(looks.leaves, 16);
@@ -92,6 +124,7 @@ export function BookOnShelf({ title, looks, scale }: BookOnShelfProps) {
         </foreignObject>
       )}
       <rect width={w} height={h} fill="none" stroke="#16261f" strokeWidth="1.4" />
+      {edition > 1 && <EditionBand edition={edition} width={w} height={h} />}
     </svg>
   );
 }

@@ -140,7 +140,7 @@ function Place({
             aria-label={`Open ${book.book.title}`}
             className="block hover:-translate-y-1 active:translate-y-0"
           >
-            <BookOnShelf title={book.book.title} looks={looks} scale={scale} />
+            <BookOnShelf title={book.book.title} edition={book.book.edition} looks={looks} scale={scale} />
           </Link>
         ) : (
           <p className="text-sm text-quiet">This form no longer folds.</p>
