@@ -7,6 +7,7 @@ import { PLAIN_PAPER, type Paper } from '@eight-up/core/paper/paper';
 import { NAMED_SIZES, type FibreAxis } from '@eight-up/core/paper/sheet-size';
 import { mm } from '@eight-up/core/units/nm';
 import {
+  copiesASheetWords,
   carelessSentence,
   cutSentence,
   halvingSentence,
@@ -49,6 +50,7 @@ describe('yield in words', () => {
     // 25 books and 3 spare ones (a tenth), two from a sheet.
     expect(perSheetSentence(book, cut, () => 'slit book')).toBe('2 books a sheet, 16 pages');
     expect(sheetsSentence(cut)).toBe('14 sheets, spares included; with cuts from edge to edge fewer are impossible.');
+    expect(copiesASheetWords({ ...cut, perSheet: null }, paper)).toBe('A sheet gives 2 copies.');
     const unproven = { ...cut, proven: false, bound: 12 };
     expect(sheetsSentence(unproven)).toMatch(/best found.*fewer would do is not known; 12 are needed at least/);
     expect(sheetsSentence(unproven, true)).toMatch(/^14 sheets so far/);

@@ -170,6 +170,14 @@ export function perSheetSentence(
     : pieces;
 }
 
+/** How many copies a sheet of a paper gives, or how many sheets a copy takes, spares apart: said where it is not plain from the pieces of one sheet. */
+export function copiesASheetWords({ areaEach, perSheet, settled }: PaperPlan, { sheet }: Paper): string | undefined {
+  if (perSheet !== null && !settled) return undefined;
+  const each = areaEach / ((sheet.width / 1e9) * (sheet.height / 1e9));
+  const told = (value: number) => String(Math.round(value * 10) / 10);
+  return each > 1 ? `A copy takes ${told(each)} sheets.` : `A sheet gives ${told(1 / each)} copies.`;
+}
+
 /** What a book made otherwise comes to, against what it is. */
 export function otherwiseSentence(
   here: { readonly count: number; readonly pieces: number },

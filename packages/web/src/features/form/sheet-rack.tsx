@@ -7,8 +7,10 @@ import {
   type NamedSize,
   type Sheet,
 } from '@eight-up/core/paper/sheet-size';
+import type { Paper } from '@eight-up/core/paper/paper';
 import { measureSize } from '@eight-up/core/units/measure';
 import { useSettings } from '../../base/settings.ts';
+import { usePapers } from '../../paper/use-papers.ts';
 import { Choices } from '../../ui/choices.tsx';
 import { MeasureField } from '../../ui/measure-field.tsx';
 
@@ -33,7 +35,10 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
     >
       <div className="flex flex-wrap items-end gap-x-5 gap-y-1">
         <div>
-          <h2 className="mb-1 text-lg">The sheet you have</h2>
+          <div className="mb-1 flex items-baseline gap-3">
+            <h2 className="text-lg">The sheet you have</h2>
+            <FromDrawer sheet={sheet} onSheet={onSheet} />
+          </div>
           <ul className="flex items-end gap-1.5">
             {NAMED_SIZES.map((size) => {
               const long = drawnLong(size.long);
@@ -89,6 +94,32 @@ export function SheetRack({ sheet, onSheet }: { readonly sheet: Sheet; readonly 
         </div>
       </div>
     </section>
+  );
+}
+
+/** The papers of the drawer as sheets, with their grain; nothing where it is empty. */
+function FromDrawer({ sheet, onSheet }: { readonly sheet: Sheet; readonly onSheet: (sheet: Sheet) => void }) {
+  const papers = usePapers().papers.filter(({ kind }) => kind === 'text');
+  if (papers.length === 0) return null;
+  const isIt = ({ sheet: { width, height, fibre } }: Paper) =>
+    width === sheet.width && height === sheet.height && fibre === sheet.fibre;
+  return (
+    <select
+      aria-label="A paper of the drawer"
+      className="max-w-56 border-b border-ink bg-transparent text-sm"
+      value={papers.find(isIt)?.id ?? ''}
+      onChange={({ target }) => {
+        const paper = papers.find(({ id }) => id === target.value);
+        if (paper) onSheet(paper.sheet);
+      }}
+    >
+      <option value="">or one of the drawer …</option>
+      {papers.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </select>
   );
 }
 

@@ -4,6 +4,7 @@ import type { RightAnswer } from '@eight-up/core/cutting/ranked';
 import type { RankBy } from '@eight-up/core/cutting/plan-on-paper';
 import type { Paper } from '@eight-up/core/paper/paper';
 import {
+  copiesASheetWords,
   costOfAllWords,
   otherWaySentence,
   perSheetSentence,
@@ -58,7 +59,9 @@ function WhatItGives({ book, paper, answers, searching, nameOf, bestBy, beside }
       <p className="text-sm text-quiet">
         {isUnknown(paper) ? presumedGrain(right.value) : grainWords(paper.sheet, settings.unit)}
       </p>
-      <p className="mt-1 font-semibold">{perSheetSentence(book.plan, right.value, nameOf)}</p>
+      <p className="mt-1 font-semibold">
+        {perSheetSentence(book.plan, right.value, nameOf)} {copiesASheetWords(right.value, paper)}
+      </p>
       <p>
         {sheetsSentence(right.value, searching)} {stockSentence(right.value, paper)}
       </p>
