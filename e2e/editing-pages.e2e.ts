@@ -132,7 +132,9 @@ describe('editing pages', () => {
     )
       .findElement(By.xpath('.//button[contains(., "Accept it")]'))
       .click();
-    await (await byRole(driver, 'textbox', 'Why is it right so? (may stay empty)')).sendKeys('two titles, a joke', Key.ENTER);
+    await (
+      await byRole(driver, 'textbox', 'Why is it right so? (may stay empty)')
+    ).sendKeys('two titles, a joke', Key.ENTER);
     await waitForText(driver, '1 accepted, on the record');
     expect((await stored()).accepted).toMatchObject([{ reason: 'two titles, a joke' }]);
     await (await byRole(driver, 'button', '1 accepted, on the record')).click();

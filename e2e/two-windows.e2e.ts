@@ -107,11 +107,31 @@ describe('the shelf', () => {
     await waitForText(driver, 'Add pictures or a PDF');
   });
 
-  it('duplicates as a new edition', async () => {
+  it('duplicates as a new edition, which says what is otherwise than in the first, and why', async () => {
     const { driver } = first;
     await driver.get(app.url);
     await actOnBook(driver, 'Now from the second', 'New edition');
-    await waitForText(driver, 'one-sheet slit book, 8 pages, 2nd edition');
+    await waitForText(driver, /one-sheet slit book, 8 pages\s+2nd edition/);
+    const { books } = (await (await fetch(`${app.url}/api/books`)).json()) as {
+      books: { id: string; book: { edition: number } }[];
+    };
+    const { id } = books.find(({ book }) => book.edition === 2)!;
+    await driver.get(`${app.url}/books/${id}/fold`);
+    await (await byRole(driver, 'link', '2nd edition')).click();
+    await waitForText(driver, 'Nothing that a rule or a purse would notice is otherwise.');
+    const { book } = (await (await fetch(`${app.url}/api/books/${id}`)).json()) as { book: { kit: object } };
+    await fetch(`${app.url}/api/books/${id}/revisions`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        expect: 0,
+        window: 'test',
+        command: { kind: 'set-kit', kit: { ...book.kit, copies: 12 } },
+      }),
+    });
+    await driver.navigate().refresh();
+    await waitForText(driver, 'Another number of copies, or other parts.');
+    await waitForText(driver, /Copies\s+1\s+12/);
   });
 
   it('removes into the bin, puts back, and asks before emptying it for good', async () => {

@@ -1,4 +1,5 @@
-import type { MethodCompared } from '@eight-up/core/slip/advice';
+import { measure } from '@eight-up/core/units/measure';
+import type { MethodCompared, SlipWanted } from '@eight-up/core/slip/advice';
 import { worstOf } from '@eight-up/core/slip/exact';
 import type { MarkingMethod } from '@eight-up/core/slip/method';
 import { METHOD_WORDS, spreadWords } from '@eight-up/words/slip';
@@ -6,19 +7,23 @@ import { useSettings } from '../../base/settings.ts';
 
 interface MethodsTableProps {
   readonly methods: readonly MethodCompared[];
+  /** what a tick stands for */
+  readonly wanted: SlipWanted;
   readonly chosen: MarkingMethod;
   readonly onChoose: (method: MarkingMethod) => void;
 }
 
 /** What each way of finding the folds comes to, in numbers; choosing one takes it. */
-export function MethodsTable({ methods, chosen, onChoose }: MethodsTableProps) {
+export function MethodsTable({ methods, wanted, chosen, onChoose }: MethodsTableProps) {
   const unit = useSettings((s) => s.unit);
   const hasJoints = methods.some(({ answer }) => answer.register.length > 0);
   return (
     <div className="overflow-x-auto">
       <table className="mt-2 w-full text-left">
         <caption className="pb-1 text-left text-sm text-quiet">
-          How far out on the whole · what 95 books of 100 keep. Covers need a square block, pictures a true length.
+          How far out on the whole · what 95 books of 100 keep. Covers need a square block, pictures a true length. ✓:
+          95 of 100 keep what is wanted (covers within {measure(wanted.covers, unit)}, a picture at a joint within{' '}
+          {measure(wanted.pictures, unit)}).
         </caption>
         <thead>
           <tr className="border-b border-ink text-sm">

@@ -54,7 +54,12 @@ export function Slip({ book }: { readonly book: OpenBook }) {
             unit={unit}
             onChoose={(chosen) => set({ method: chosen })}
           />
-          <MethodsTable methods={advice.methods} chosen={method} onChoose={(chosen) => set({ method: chosen })} />
+          <MethodsTable
+            methods={advice.methods}
+            wanted={wanted}
+            chosen={method}
+            onChoose={(chosen) => set({ method: chosen })}
+          />
         </section>
         <AsItLies task={task} />
       </div>

@@ -1,5 +1,5 @@
 import { showsTheSame } from '../../book/shows-the-same.ts';
-import { memo, useRef, type DragEvent, type RefObject } from 'react';
+import { memo, useRef, type DragEvent, type RefObject, useMemo } from 'react';
 import { isStacked, type View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
 import { openingTitle } from '@eight-up/words/openings';
@@ -44,7 +44,8 @@ function filling(room: number, usual: number): number {
 /** Every opening as the reader meets it, one after another, each with what waits behind its turn. */
 export const Openings = memo(function Openings({ scroller, ...props }: OpeningsProps) {
   const { reading } = props.book.plan;
-  const host = scroller !== undefined && reading.views.length > HOST;
+  const views = useMemo(() => shownViews(reading.views), [reading.views]);
+  const host = scroller !== undefined && views.length > HOST;
   const ratio = reading.width / reading.height;
   const area = host ? PAGE_AREA.hosts : reading.pages.length > 20 ? PAGE_AREA.many : PAGE_AREA.few;
   const list = useRef<HTMLOListElement>(null);
@@ -53,16 +54,14 @@ export const Openings = memo(function Openings({ scroller, ...props }: OpeningsP
   const width = host ? Math.round(usual) : filling(room, usual);
   const size = { width, height: Math.round(width / ratio) };
   const rtl = reading.spineAt === 'east';
-  const opening = (i: number) => (
-    <Opening {...props} view={reading.views[i]!} next={reading.views[i + 1]} size={size} rtl={rtl} />
-  );
+  const opening = (i: number) => <Opening {...props} view={views[i]!} next={views[i + 1]} size={size} rtl={rtl} />;
   if (host)
     return (
       <ManyOpenings
         scroller={scroller}
-        count={reading.views.length}
+        count={views.length}
         cell={{ width: 2 * size.width + 2, height: size.height + 48 }}
-        chosen={reading.views.findIndex(
+        chosen={views.findIndex(
           ({ left, right }) => props.chosen !== undefined && (left === props.chosen || right === props.chosen),
         )}
         rtl={rtl}
@@ -71,7 +70,7 @@ export const Openings = memo(function Openings({ scroller, ...props }: OpeningsP
     );
   return (
     <ol ref={list} className="flex flex-wrap items-start gap-x-7 gap-y-6" aria-label="Openings in reading order">
-      {reading.views.map((_, i) => (
+      {views.map((_, i) => (
         <li key={i} className={rtl ? 'flex flex-col items-end' : ''}>
           {opening(i)}
         </li>
@@ -79,6 +78,12 @@ export const Openings = memo(function Openings({ scroller, ...props }: OpeningsP
     </ol>
   );
 }, showsTheSame);
+
+/** Where neither side of an opening carries a page there is nothing to fill: of bare backs that follow one another the first is shown. */
+function shownViews(views: readonly View[]): readonly View[] {
+  const isBare = (view: View | undefined) => view?.left === null && view.right === null;
+  return views.filter((view, i) => !isBare(view) || !isBare(views[i - 1]));
+}
 
 interface Size {
   readonly width: number;
