@@ -129,6 +129,14 @@ describe('a booklet from dropped pictures to the files of both passes', () => {
     const passes = await driver.findElements(By.css('[role=dialog] a'));
     expect(await Promise.all(passes.map((link) => link.getText()))).toEqual(['All fronts', 'All backs']);
     await click('button', 'Close');
+    // The dummy goes through the same printer.
+    await click('button', /^Numbered dummy, front and back/);
+    await waitForText(driver, 'The numbered dummy, in two passes');
+    const dummy = await driver.findElements(By.css('[role=dialog] a'));
+    for (const [i, link] of dummy.entries())
+      expect(await link.getAttribute('href')).toMatch(i === 0 ? /dummy\.pdf\?pass=fronts/ : /dummy\.pdf\?pass=backs/);
+    expect(dummy).toHaveLength(2);
+    await click('button', 'Close');
   });
 
   it('splits a picture over two pieces of paper, with creep and a strip on both, and watches the gutter', async () => {
