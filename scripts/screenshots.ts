@@ -5,6 +5,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type { BookAnswer } from '../packages/core/src/contract/answers.ts';
 import { startApp } from '../e2e/app.ts';
 import { openBrowser } from '../e2e/browser.ts';
 import { STAGES } from '../packages/web/src/frame/stages.ts';
@@ -22,7 +23,6 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['cutting', 'Knots for Short Crossings', 'paper?ask=cut', 4000],
   ['pages', 'Low Water Names', 'pages?page=6', 2500],
   ['sheets', 'What the Gulls Left', 'sheets', 5000],
-  ['booklet', 'Twenty Tides', 'sheets?sheet=3&with=creep', 2500],
   ['feed', 'Twenty Tides', 'feed', 2000],
   ['concertina', 'Both Banks', 'form', 3000],
   ['pile', undefined, '/pile', 6000],
@@ -32,10 +32,31 @@ const VIEWS: readonly (readonly [name: string, title: string | undefined, stage:
   ['bind', 'Twenty Tides', 'bind?pass=5', 3500],
   ['history', 'Low Water Names', 'history?n=6', 2500],
   ['fold', 'Knots for Short Crossings', 'fold?step=7.5', 7000],
+  // Last: its second edition is not on the other pictures.
+  ['edition', 'Twenty Tides', 'edition', 2500],
 ];
 
 for (const { path: stage } of STAGES)
   if (!VIEWS.some(([, , view]) => view.split('?')[0] === stage)) throw new Error(`the stage ${stage} has no picture`);
+
+/** A second edition on a paper two hundredths thicker, of more copies. */
+async function secondEdition(url: string, book: string): Promise<string> {
+  const post = async (address: string, body: object) =>
+    (await (
+      await fetch(`${url}/api/books/${address}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    ).json()) as BookAnswer;
+  const { id, book: made } = await post(`${book}/copy`, { as: 'edition' });
+  const { creep } = made.printing;
+  const thicker = { ...made.printing, creep: { ...creep, thickness: creep.thickness + 20_000 } };
+  const say = (expect: number, command: object) => post(`${id}/revisions`, { expect, window: 'pictures', command });
+  await say(0, { kind: 'set-printing', printing: thicker });
+  await say(1, { kind: 'set-kit', kit: { ...made.kit, copies: 25 } });
+  return id;
+}
 
 async function main(): Promise<void> {
   mkdirSync(FOLDER, { recursive: true });
@@ -48,7 +69,8 @@ async function main(): Promise<void> {
     const asked = process.argv.slice(2);
     for (const [name, title, stage, wait] of VIEWS) {
       if (asked.length > 0 && !asked.includes(name)) continue;
-      const id = books.find(({ book }) => book.title === title)?.id;
+      const first = books.find(({ book }) => book.title === title)?.id;
+      const id = first && stage === 'edition' ? await secondEdition(app.url, first) : first;
       await browser.driver.get(id ? `${app.url}/books/${id}/${stage}` : app.url + stage);
       await browser.driver.sleep(wait);
       // Where the data lay while the pictures were taken is nobody's business.
