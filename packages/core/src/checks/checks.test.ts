@@ -211,6 +211,18 @@ describe('remedies', () => {
     expect(keys).not.toContain(checkKey(check));
   });
 
+  it('leaves all empty pages blank at once, where the book has something already', () => {
+    const half: BookDocument = { ...full, pages: full.pages.map((page, i) => (i > 5 ? empty.pages[i]! : page)) };
+    const command = remedyOf(find(half, 'pages-missing')!, plan, half, assets);
+    expect(command).toEqual({ kind: 'leave-blank', pages: [6, 7] });
+    expect(
+      after(half, command!)
+        .pages.map(({ role }) => role)
+        .slice(5),
+    ).toEqual([null, 'blank', 'blank']);
+    expect(remedyOf(find(empty, 'pages-missing')!, plan, empty, assets)).toBeUndefined();
+  });
+
   it('is not offered where the one that follows leads back: pages drawn smaller, and a picture over two of them', () => {
     const over = { kind: 'opening', view: 1 } as const;
     const laid = after(full, { kind: 'spread', page: 1, over, how: 'in-the-book' });
