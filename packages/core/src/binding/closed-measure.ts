@@ -3,6 +3,7 @@ import { bounds, outlinesOf } from '../folding/state.ts';
 import type { BookEdge } from '../folding/reading.ts';
 import type { FoldedBook } from '../forms/planned-book.ts';
 import type { Measurement } from '../measuring/measurement.ts';
+import { SCORED_FROM } from '../marks/sheet-marks.ts';
 import { pagesPaper, type BookDocument } from '../document/document.ts';
 import { closedSize } from '../output/nest-marks.ts';
 import { stitchById } from '../stitches/registry.ts';
@@ -64,7 +65,7 @@ const SPRING = {
 } as const;
 
 /** Paper above this weight is heavy (g/m²): the same at which a fold is scored (usual). */
-const HEAVY = 160;
+const HEAVY = SCORED_FROM;
 
 /** An estimate from weight and bulk is right within this share (usual). */
 const ESTIMATE = 0.15;
