@@ -74,7 +74,7 @@ export function createApp({ orm, store, pool, safekeeping, log, webFolder }: App
   app.use('/api/makings', makingRoutes(makings));
   app.use('/api/papers', paperRoutes(orm, pool));
   app.use('/api/printers', printerRoutes(orm));
-  app.use('/api/joint-plans', jointPlanRoutes(orm, pool));
+  app.use('/api/joint-plans', jointPlanRoutes(orm, makings, pool));
   app.use('/api/measurements', measuringRoutes(orm));
   app.use('/api/settings', settingsRoutes(orm));
   app.use('/api/bin', binRoutes(orm, store, pool));

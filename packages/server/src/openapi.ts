@@ -70,11 +70,33 @@ const MADE = [
   'cutting-tiles.pdf',
 ];
 
+/** Of a cutting plan, of one book or of several that are cut together. */
+const CUTTING = [
+  ['cutting.pdf', 'The bench sheet: the cutting plan, cuts in order, marks, on one page', 'application/pdf'],
+  ['cutting-tiles.pdf', 'The cutting plan at 1 : 1 over printer pages', 'application/pdf'],
+  ['cutting.svg', 'The cuts in real millimetres', 'image/svg+xml'],
+  ['cutting.dxf', 'The same as DXF', 'image/vnd.dxf'],
+  ['cutting.csv', 'The marks from the trued edges', 'text/csv'],
+] as const;
+const SLOT = 'what is cut from one paper: text (default), board, covering, or the part that has one of its own';
+const CUTTING_QUERY = {
+  plan: 'which of the sheets cut alike, from 1',
+  unit: 'mm (default) or in',
+  fine: 'sixteenths (default), thirty-seconds or sixty-fourths of an inch',
+  paper: 'of the printer, for tiles: a4 (default), a3 or letter',
+};
+
 /** Every address of the API; docs/api.md says the same in words. */
 const ROUTES: readonly Route[] = [
   ...MADE.map((file): Route => ({
     method: 'post',
     path: `/api/books/{id}/${file}`,
+    summary: 'Make the same file while watching it: the answer names the making',
+    status: 202,
+  })),
+  ...['cutting.pdf', 'cutting-tiles.pdf'].map((file): Route => ({
+    method: 'post',
+    path: `/api/joint-plans/{id}/${file}`,
     summary: 'Make the same file while watching it: the answer names the making',
     status: 202,
   })),
@@ -249,27 +271,16 @@ const ROUTES: readonly Route[] = [
     query: { expect: 'the revision last seen', window: 'names the author' },
   },
   { method: 'get', path: '/api/books/{id}/pages.md', summary: 'The page plan as Markdown', answers: 'text/markdown' },
-  ...(
-    [
-      ['cutting.pdf', 'The bench sheet: the cutting plan, cuts in order, marks, on one page', 'application/pdf'],
-      ['cutting-tiles.pdf', 'The cutting plan at 1 : 1 over printer pages', 'application/pdf'],
-      ['cutting.svg', 'The cuts in real millimetres', 'image/svg+xml'],
-      ['cutting.dxf', 'The same as DXF', 'image/vnd.dxf'],
-      ['cutting.csv', 'The marks from the trued edges', 'text/csv'],
-    ] as const
-  ).map(([file, summary, answers]): Route => ({
-    method: 'get',
-    path: `/api/books/{id}/${file}`,
-    summary,
-    answers,
-    query: {
-      on: 'what is cut from one paper: text (default), board, covering, or the part that has one of its own',
-      plan: 'which of the sheets cut alike, from 1',
-      unit: 'mm (default) or in',
-      fine: 'sixteenths (default), thirty-seconds or sixty-fourths of an inch',
-      paper: 'of the printer, for tiles: a4 (default), a3 or letter',
+  ...CUTTING.flatMap(([file, summary, answers]): readonly Route[] => [
+    { method: 'get', path: `/api/books/{id}/${file}`, summary, answers, query: { on: SLOT, ...CUTTING_QUERY } },
+    {
+      method: 'get',
+      path: `/api/joint-plans/{id}/${file}`,
+      summary: `${summary}, of books that are cut together`,
+      answers,
+      query: CUTTING_QUERY,
     },
-  })),
+  ]),
   ...(
     [
       ['marks.pdf', 'Marks to work by: a bench sheet, then each face that is worked at 1 : 1', 'application/pdf'],

@@ -1,4 +1,4 @@
-import type { ChangedBook, JointPlan } from '@eight-up/core/cutting/joint-plan';
+import { ownerOf, type ChangedBook, type JointPlan } from '@eight-up/core/cutting/joint-plan';
 import type { CutTogether } from '@eight-up/core/cutting/kit';
 import type { Cut } from '@eight-up/core/cutting/lay-out';
 import { readOff, type Mark, type Reading } from '@eight-up/core/cutting/marks';
@@ -41,6 +41,14 @@ export function fromStripsWords({ panels, across, down }: Corner, kind: BookKind
 /** What a piece of the kit is called; the sheets that the form folds by their form. */
 export const pieceWords = (kit: Kit, formId: string, id: string): string =>
   isOwnSheet(id) ? ownSheetWords(formId, id) : (pieceName(kit, id) ?? id);
+
+/** What a piece is called where several books are cut from one pile. */
+export const pieceOfPileWords =
+  (plan: Pick<JointPlan, 'books'>) =>
+  (id: string): string => {
+    const { book, piece } = ownerOf(plan, id);
+    return `${book.title}: ${pieceWords(book.kit, book.form, piece)}`;
+  };
 
 /** Sheets narrower than the one that is folded; parts cut from the sheet are of one length or another. */
 function ownSheetWords(formId: string, id: string): string {
@@ -327,6 +335,21 @@ export const cornerSpecialSentence = ({ special }: Pick<Corner, 'special'>): str
 /** What several books take together of one paper. */
 export const sheetsTogether = ({ sheets, proven, paper }: Pick<JointPlan, 'sheets' | 'proven' | 'paper'>): string =>
   `${counted(sheets, 'sheet')} of ${paper.name}, spares included${proven ? '; with cuts from edge to edge fewer are impossible' : ', the best found'}. ${stockSentence({ count: sheets }, paper) ?? ''}`.trim();
+
+/** What is saved against cutting each book by itself; undefined where there is nothing to compare. */
+export function savedTogether(
+  { apart, sheets, cost }: Pick<JointPlan, 'apart' | 'sheets' | 'cost'>,
+  currency: MakerSettings['currency'],
+): string | undefined {
+  if (apart === undefined || apart.length < 2) return undefined;
+  const all = apart.reduce((sum, one) => sum + one, 0);
+  const saved = all - sheets;
+  const alone = `Cut one book after another it would take ${apart.join(' + ')}`;
+  if (saved === 0) return `${alone}, as many: only the leftovers differ.`;
+  if (saved < 0) return `${alone}, ${counted(-saved, 'sheet')} fewer: cut these apart.`;
+  const money = cost === null ? '' : ` and ${moneyWords((cost / sheets) * saved, currency)}`;
+  return `${alone}: together ${counted(saved, 'sheet')}${money} ${saved === 1 && money === '' ? 'is' : 'are'} saved.`;
+}
 
 /** What has become of a book since it was planned with others. */
 export const jointChangeSentence = ({ title, how }: ChangedBook): string =>

@@ -43,6 +43,8 @@ export interface JointPlan {
   readonly sheets: number;
   readonly cost: number | null;
   readonly proven: boolean;
+  /** whole sheets for each book, were it cut by itself, one after another; left out in plans made before this was asked */
+  readonly apart?: readonly number[];
   /** its sheets are taken off the drawer's count and what was left lies in it */
   readonly cut: boolean;
 }
@@ -52,7 +54,7 @@ export type JointChange = 'gone' | 'other-pieces';
 
 /** All that a book takes of the paper of its pages, its own sheets too where its own kit leaves them out. */
 export const jointPieces = (plan: FoldedBook, { ownSheets: _, ...kit }: Kit): readonly NeededPiece[] =>
-  asCounted(neededPieces(plan, kit, PAGES_SLOT));
+  neededPieces(plan, kit, PAGES_SLOT);
 
 /**
  * A book whose parts follow the paper, as the pile's paper settles it: as they are set where they serve there, otherwise as that paper asks
@@ -78,10 +80,21 @@ export function settledOnPile(
 export function jointTask({ books, manner }: Pick<JointPlan, 'books' | 'manner'>): KitTask {
   const [first] = books;
   return {
-    pieces: books.flatMap(({ pieces }, book) => pieces.map((piece) => ({ ...piece, id: `${book} ${piece.id}` }))),
+    pieces: books.flatMap(({ pieces }, book) =>
+      asCounted(pieces).map((piece) => ({ ...piece, id: `${book} ${piece.id}` })),
+    ),
     // Copies and spares are counted in the pieces already.
     kit: { ...first!.kit, copies: 1, pieces: [], manner },
   };
+}
+
+/** Hundredths of money for one copy of a book, without spares, by its share of what is cut; undefined where the price is not known. */
+export function costOfCopy({ books, cost }: Pick<JointPlan, 'books' | 'cost'>, book: JointBook): number | undefined {
+  if (cost === null) return undefined;
+  const area = (count: (piece: NeededPiece) => number, of: readonly JointBook[]) =>
+    of.flatMap(({ pieces }) => pieces).reduce((sum, one) => sum + one.width * one.height * count(one), 0);
+  const all = area(({ needed }) => needed, books);
+  return (cost * (area(({ needed, spare = 0 }) => needed - spare, [book]) / all)) / book.kit.copies;
 }
 
 /** Whose piece it is, and what it is called there. */
@@ -107,7 +120,7 @@ export function changedSince(
   return plan.books.flatMap(({ id, title, pieces }): readonly ChangedBook[] => {
     const there = now.get(id);
     if (!there) return [{ book: id, title, how: 'gone' }];
-    return fingerprint(there) === fingerprint(pieces) && plan.engine === ENGINE
+    return fingerprint(asCounted(there)) === fingerprint(asCounted(pieces)) && plan.engine === ENGINE
       ? []
       : [{ book: id, title, how: 'other-pieces' }];
   });

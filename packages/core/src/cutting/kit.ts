@@ -182,6 +182,9 @@ export function parentOf(
   };
 }
 
+/** An offcut is square already. */
+export const NO_TRIMS = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) } as const;
+
 /** The offcuts of a paper as parents that cost nothing. */
 export const offcutParents = (paper: Paper): readonly StockedParent[] =>
   paper.offcuts.map(({ id, width, height, fibre, count }) => ({
@@ -189,7 +192,7 @@ export const offcutParents = (paper: Paper): readonly StockedParent[] =>
     width,
     height,
     fibre,
-    trims: { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) },
+    trims: NO_TRIMS,
     price: 0,
     stock: count,
   }));

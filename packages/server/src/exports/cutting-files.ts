@@ -1,10 +1,8 @@
 import type { Reading } from '@eight-up/core/cutting/marks';
-import type { PaperSlot } from '@eight-up/core/document/kit';
 import type { PrinterPage } from '@eight-up/core/print-jobs/printer-pages';
 
 /** What is asked of the files of a cutting plan. */
 export interface CuttingAsked {
-  readonly on: PaperSlot;
   /** which of the plans, counted from 1 */
   readonly plan: number;
   readonly unit: 'mm' | 'in';

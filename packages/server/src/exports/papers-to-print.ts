@@ -1,11 +1,7 @@
-import type { CutRect } from '@eight-up/core/cutting/lay-out';
 import type { AssetInfo } from '@eight-up/core/document/asset';
 import type { BookDocument } from '@eight-up/core/document/document';
 import { impose, overhang } from '@eight-up/core/pagination/imposition';
-import { cuttingDrawing } from '@eight-up/core/output/cutting-drawing';
-import { benchSheetJob } from '@eight-up/core/print-jobs/bench-sheet-job';
 import { bookJob, type PrintChoice } from '@eight-up/core/print-jobs/book-job';
-import { cuttingTilesJob } from '@eight-up/core/print-jobs/cutting-tiles-job';
 import { dummyJob, type DummyChoice } from '@eight-up/core/print-jobs/dummy-job';
 import { alikeMarks, marksJob, type MarksChoice } from '@eight-up/core/print-jobs/marks-job';
 import { marksOfBook } from '@eight-up/core/marks/sheet-marks';
@@ -16,15 +12,13 @@ import { templateJob, type TemplateChoice } from '@eight-up/core/print-jobs/temp
 import { blockOf, sewingOfBook } from '@eight-up/core/binding/sewn-book';
 import type { Reading } from '@eight-up/core/cutting/marks';
 import { printLayout } from '@eight-up/core/printing/print-layout';
-import { measureSize, type LengthUnit } from '@eight-up/core/units/measure';
-import { benchWords, dummyWords, PAPER_TOO_SMALL, REHEARSAL_WORDS, tileWords } from '@eight-up/words/print-jobs';
+import type { LengthUnit } from '@eight-up/core/units/measure';
+import { dummyWords, PAPER_TOO_SMALL, REHEARSAL_WORDS, tileWords } from '@eight-up/words/print-jobs';
 import { stitchProblemWords } from '@eight-up/words/binding';
 import { NO_TEMPLATE, templateWords } from '@eight-up/words/template';
 import { marksJobWords, NOTHING_TO_MARK, type MarksAsked } from '@eight-up/words/marks';
 import { Refusal } from '../errors.ts';
-import type { CuttingAsked } from './cutting-files.ts';
 import { foldedOf } from './folded.ts';
-import { plannedCut } from './planned-cut.ts';
 import { sheetsAsked } from './sheets-asked.ts';
 
 /** A book, with what is known of its originals. */
@@ -32,12 +26,6 @@ export interface OfBook {
   readonly doc: BookDocument;
   readonly assets: readonly AssetInfo[];
 }
-
-/** An offcut is named by its size. */
-const sizeIn =
-  (unit: LengthUnit) =>
-  ({ width, height }: CutRect): string =>
-    measureSize(width, height, unit);
 
 /** What marks are asked for. */
 type MarksPrintAsked = MarksChoice & MarksAsked;
@@ -49,7 +37,7 @@ interface PrintAsked extends Omit<PrintChoice, 'sheets' | 'tiled'> {
   readonly unit: LengthUnit;
 }
 
-/** Everything that goes through a printer: how its job is made from a book, and what is asked of it. */
+/** Everything of a book that goes through a printer, but its cutting plans: how its job is made from a book, and what is asked of it. */
 export const PAPERS_TO_PRINT = {
   print: ({ doc, assets }: OfBook, { tiles, unit, ...asked }: PrintAsked) => {
     const plan = foldedOf(doc);
@@ -91,21 +79,7 @@ export const PAPERS_TO_PRINT = {
     const block = blockOf(plan, doc);
     return templateJob(block, sewing.value, asked, templateWords(doc, block, sewing.value, asked));
   },
-  'bench-sheet': async ({ doc }: OfBook, { on, plan, unit, fine }: CuttingAsked) => {
-    const cut = await plannedCut(doc, foldedOf(doc), on, plan);
-    const { sheet } = cut;
-    return benchSheetJob(
-      { ...sheet, drawnWith: (letter) => cuttingDrawing({ ...cut, offcutWords: sizeIn(unit) }, true, letter) },
-      unit,
-      benchWords(cut, unit, unit === 'mm' ? 'mm' : fine),
-    );
-  },
-  'cutting-tiles': async ({ doc }: OfBook, { on, plan, unit, paper }: CuttingAsked) => {
-    const cut = await plannedCut(doc, foldedOf(doc), on, plan);
-    const words = { title: `${cut.title}, cutting plan at 1 : 1`, tile: tileWords(cut.title, unit) };
-    return cuttingTilesJob({ ...cut, offcutWords: sizeIn(unit) }, paper, unit, words);
-  },
-} as const satisfies Readonly<Record<string, (book: OfBook, asked: never) => PrintJob | Promise<PrintJob>>>;
+} as const satisfies Readonly<Record<string, (book: OfBook, asked: never) => PrintJob>>;
 
 export type PaperToPrint = keyof typeof PAPERS_TO_PRINT;
 
@@ -114,5 +88,5 @@ export type PaperAsked = {
   [K in PaperToPrint]: { readonly paper: K; readonly asked: Parameters<(typeof PAPERS_TO_PRINT)[K]>[1] };
 }[PaperToPrint];
 
-export const jobFor = (book: OfBook, { paper, asked }: PaperAsked): PrintJob | Promise<PrintJob> =>
-  (PAPERS_TO_PRINT[paper] as (book: OfBook, asked: unknown) => PrintJob | Promise<PrintJob>)(book, asked);
+export const jobFor = (book: OfBook, { paper, asked }: PaperAsked): PrintJob =>
+  (PAPERS_TO_PRINT[paper] as (book: OfBook, asked: unknown) => PrintJob)(book, asked);

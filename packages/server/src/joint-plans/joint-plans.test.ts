@@ -1,5 +1,8 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import type { BookAnswer, DrawerAnswer, JointPlanAnswer } from '@eight-up/core/contract/answers';
+import type { NeededPiece } from '@eight-up/core/cutting/edition/edition-task';
+import { costOfCopy } from '@eight-up/core/cutting/joint-plan';
+import type { PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import { serverUnderTest, type UnderTest } from '../../test/server-under-test.ts';
 
 let server: UnderTest;
@@ -70,6 +73,8 @@ it('plans two sizes from one pile, says when one has changed, and takes its shee
     Object.values(cuts.names as Record<string, string>).some((name) => name.startsWith('Little Ferries: strip')),
   ).toBe(true);
 
+  await atTheBench(first);
+
   // Another name is another matter; other copies make it stale.
   await said(small, { kind: 'rename', title: 'Little Ferries, again' });
   expect((await listed())[0]!.changed).toEqual([]);
@@ -96,6 +101,36 @@ it('plans two sizes from one pile, says when one has changed, and takes its shee
   expect((await server.request.post(`/api/joint-plans/${first.id}/remove`).send({ expect: 2 })).status).toBe(204);
   expect(await listed()).toEqual([]);
 });
+
+/** Its bench sheet is a PDF, its marks those of the cuts; what copies cost is what all costs, and apart it takes as many sheets at least. */
+async function atTheBench({ id, plan }: JointPlanAnswer): Promise<void> {
+  const { body } = await server.request.get(`/api/joint-plans/${id}/cuts`);
+  const { sheets } = body.cuts as PaperPlan;
+  for (const [i, one] of sheets.entries()) {
+    expect((await server.bytes(`/api/joint-plans/${id}/cutting.pdf?plan=${i + 1}`)).subarray(0, 5).toString()).toBe(
+      '%PDF-',
+    );
+    const rows = (await server.bytes(`/api/joint-plans/${id}/cutting.csv?plan=${i + 1}`))
+      .toString()
+      .trim()
+      .split('\r\n');
+    const marked = rows.slice(1).flatMap((row) => row.split(',').at(-1)!.split(' ').map(Number));
+    expect(marked.toSorted((a, b) => a - b)).toEqual(one.plan.cuts.map((_, n) => n + 1));
+  }
+  const watched = await server.request.post(`/api/joint-plans/${id}/cutting-tiles.pdf`);
+  expect(watched.status, JSON.stringify(watched.body)).toBe(202);
+  expect((await server.request.get(`/api/joint-plans/${id}/cutting.pdf?plan=99`)).status).toBe(404);
+
+  const { apart = [] } = plan;
+  expect(apart).toHaveLength(2);
+  expect(apart[0]! + apart[1]!).toBeGreaterThanOrEqual(plan.sheets);
+  // Spares apart, the copies' shares leave of the whole cost what the spares take.
+  const copies = plan.books.reduce((sum, book) => sum + costOfCopy(plan, book)! * book.kit.copies, 0);
+  const area = (count: (piece: NeededPiece) => number) =>
+    plan.books.flatMap(({ pieces }) => pieces).reduce((sum, one) => sum + one.width * one.height * count(one), 0);
+  expect(copies / plan.cost!).toBeCloseTo(area((one) => one.needed - one.spare!) / area((one) => one.needed), 9);
+  expect(plan.books[0]!.pieces.some(({ spare }) => spare! > 0)).toBe(true);
+}
 
 it('leaves the book’s own sheets to it: a kit without them asks nothing of its own paper', async () => {
   const id = await begun('Elsewhere', 60, 60);

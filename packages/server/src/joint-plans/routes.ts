@@ -3,18 +3,25 @@ import type { MikroORM } from '@mikro-orm/libsql';
 import { jointPlanRequest, jointPlanSeen } from '@eight-up/core/contract/schemas';
 import { parseRequest } from '../parse.ts';
 import type { WorkPool } from '../pool/work-pool.ts';
+import { cuttingFiles } from '../exports/cutting-routes.ts';
+import type { Makings } from '../exports/makings.ts';
 import {
   beginJointPlan,
   cutJointPlan,
   cutsOfJointPlan,
+  findJointPlan,
   listJointPlans,
   planJointAgain,
   removeJointPlan,
 } from './service.ts';
 
 /** Several books cut from one pile. */
-export function jointPlanRoutes(orm: MikroORM, pool: WorkPool): Router {
+export function jointPlanRoutes(orm: MikroORM, makings: Makings, pool: WorkPool): Router {
   const router = Router();
+  cuttingFiles(router, makings, pool, async (request) => {
+    const pile = await findJointPlan(orm.em.fork(), request.params.id);
+    return { of: { pile }, title: pile.name };
+  });
   router.get('/', async (_request, response) => {
     response.json(await listJointPlans(orm.em.fork()));
   });

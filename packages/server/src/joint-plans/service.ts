@@ -8,7 +8,6 @@ import {
   changedSince,
   jointPieces,
   jointTask,
-  ownerOf,
   settledOnPile,
   type JointBook,
   type JointPlan,
@@ -18,7 +17,7 @@ import type { Command } from '@eight-up/core/book/command';
 import type { BookDocument } from '@eight-up/core/document/document';
 import { planBook, type FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Paper } from '@eight-up/core/paper/paper';
-import { pieceWords } from '@eight-up/words/cutting';
+import { pieceOfPileWords } from '@eight-up/words/cutting';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { findBook, revise } from '../books/service.ts';
 import { BookRow, JointPlanRow, PaperRow } from '../db/entities.ts';
@@ -84,22 +83,36 @@ async function paperNow(em: EntityManager, id: string): Promise<Paper> {
   return paper;
 }
 
-const nameIn = (plan: Pick<JointPlan, 'books'>) => (id: string) => {
-  const { book, piece } = ownerOf(plan, id);
-  return `${book.title}: ${pieceWords(book.kit, book.form, piece)}`;
-};
-
 async function cutsOf(pool: WorkPool, plan: Pick<JointPlan, 'books' | 'manner' | 'paper'>): Promise<PaperPlan> {
   const input = { task: jointTask(plan), paper: plan.paper, grain: 'own' } as const;
   const found = (await pool.run('search', { kind: 'plan', input })) as CuttingJobs['plan']['answer'];
-  if (!found.ok) throw new Refusal('plan-impossible', editionProblemWords(found.problem, nameIn(plan)), found.problem);
+  if (!found.ok)
+    throw new Refusal('plan-impossible', editionProblemWords(found.problem, pieceOfPileWords(plan)), found.problem);
   return found.value;
 }
 
 async function planned(pool: WorkPool, name: string, books: readonly JointBook[], paper: Paper): Promise<JointPlan> {
   const { manner } = books[0]!.kit;
   const { count, cost, proven } = await cutsOf(pool, { books, manner, paper });
-  return { name, books, paper, manner, engine: ENGINE, sheets: count, cost, proven, cut: false };
+  const apart = await cutApart(pool, books, manner, paper);
+  return { name, books, paper, manner, engine: ENGINE, sheets: count, cost, proven, apart, cut: false };
+}
+
+/** Whole sheets for each book by itself, one after another: an offcut serves once. */
+async function cutApart(
+  pool: WorkPool,
+  books: readonly JointBook[],
+  manner: JointPlan['manner'],
+  pile: Paper,
+): Promise<readonly number[]> {
+  const sheets: number[] = [];
+  let paper = pile;
+  for (const book of books) {
+    const cuts = await cutsOf(pool, { books: [book], manner, paper });
+    sheets.push(cuts.count);
+    paper = afterCutting(paper, cuts, [], randomUUID);
+  }
+  return sheets;
 }
 
 /** A plan with what has become of its books since. */
@@ -128,11 +141,13 @@ async function find(em: EntityManager, id: string): Promise<JointPlanRow> {
   return row;
 }
 
+export const findJointPlan = async (em: EntityManager, id: string): Promise<JointPlan> => (await find(em, id)).doc;
+
 /** The cuts themselves: found anew whenever they are looked at, the same each time. */
 export async function cutsOfJointPlan(em: EntityManager, pool: WorkPool, id: string) {
   const { doc } = await find(em, id);
   const cuts = await cutsOf(pool, doc);
-  const name = nameIn(doc);
+  const name = pieceOfPileWords(doc);
   const pieces = [...new Set(cuts.sheets.flatMap(({ plan }) => plan.pieces.map(({ piece }) => piece)))];
   return { cuts, names: Object.fromEntries(pieces.map((piece) => [piece, name(piece)])) };
 }

@@ -23,8 +23,8 @@ export const JOBS = {
     (await import('../exports/page-plan-files.ts')).readPagePlanCsv(Buffer.from(bytes)),
   'paper-to-print': async (asked: PaperToPrintAsked, tell: Tell) =>
     (await import('../exports/made-files.ts')).paperToPrint(asked, tell),
-  'cutting-paper': async (asked: PaperToPrintAsked, tell: Tell) =>
-    (await import('../exports/made-files.ts')).paperToPrint(asked, tell),
+  'cutting-paper': async (asked: CuttingPaperAsked, tell: Tell) =>
+    (await import('../exports/made-files.ts')).cuttingPaper(asked, tell),
   'cutting-file': async (asked: CuttingFileAsked) => (await import('../exports/made-files.ts')).cuttingFile(asked),
   search: async (asked: SearchAsked) => (await import('../compute/search.ts')).search(asked.kind, asked.input as never),
   'write-book-file': async (asked: WriteAsked) => (await import('../book-file/write.ts')).writeBookFile(asked),
@@ -51,6 +51,7 @@ type ReadAllAsked = Parameters<(typeof Everything)['readEverything']>[0];
 type InspectAsked = Parameters<(typeof Inspect)['inspect']>[0];
 type PreviewAsked = Parameters<(typeof Preview)['preview']>[0];
 type PaperToPrintAsked = Parameters<(typeof MadeFiles)['paperToPrint']>[0];
+type CuttingPaperAsked = Parameters<(typeof MadeFiles)['cuttingPaper']>[0];
 type CuttingFileAsked = Parameters<(typeof MadeFiles)['cuttingFile']>[0];
 type WriteAsked = Parameters<(typeof WriteFile)['writeBookFile']>[0];
 type ReadAsked = Parameters<(typeof ReadFile)['readBookFile']>[0];

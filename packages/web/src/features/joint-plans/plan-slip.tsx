@@ -1,15 +1,12 @@
 import { Link } from 'react-router';
 import type { JointPlanAnswer } from '@eight-up/core/contract/answers';
-import { sizeOfParent } from '@eight-up/core/cutting/plan-on-paper';
+import { costOfCopy } from '@eight-up/core/cutting/joint-plan';
 import { counted } from '@eight-up/words/counted';
-import { jointChangeSentence, sheetsTogether } from '@eight-up/words/cutting';
+import { jointChangeSentence, savedTogether, sheetsTogether } from '@eight-up/words/cutting';
 import { moneyWords } from '@eight-up/words/papers';
 import { useSettings } from '../../base/settings.ts';
-import { CuttingPicture } from '../../paper/cutting-picture.tsx';
-import { useCuts, type useJointPlans } from './use-joint-plans.ts';
-
-/** So many different sheets are shown. */
-const MOST_SHOWN = 6;
+import { SheetsOfPile } from './sheets-of-pile.tsx';
+import type { useJointPlans } from './use-joint-plans.ts';
 
 /** One plan: its books as they were, what has changed since, its sheets, and what is done with it. */
 export function PlanSlip({
@@ -28,16 +25,18 @@ export function PlanSlip({
         <div>
           <h2 className="text-xl">{plan.name}</h2>
           <ul className="text-sm">
-            {plan.books.map(({ id, title, kit }) => (
-              <li key={id}>
-                <Link className="quiet-remedy" to={`/books/${id}/paper`}>
-                  {title}
+            {plan.books.map((book) => (
+              <li key={book.id}>
+                <Link className="quiet-remedy" to={`/books/${book.id}/paper`}>
+                  {book.title}
                 </Link>
-                , {counted(kit.copies, 'copy', 'copies')}
+                , {counted(book.kit.copies, 'copy', 'copies')}
+                {costOfCopy(plan, book) !== undefined && `, ${moneyWords(costOfCopy(plan, book)!, currency)} each`}
               </li>
             ))}
           </ul>
           <p className="mt-1">{sheetsTogether(plan)}</p>
+          <p>{savedTogether(plan, currency)}</p>
         </div>
         {plan.cost !== null && <p className="measure text-lg">{moneyWords(plan.cost, currency)}</p>}
       </div>
@@ -48,7 +47,7 @@ export function PlanSlip({
           ))}
         </div>
       )}
-      <Sheets answer={answer} />
+      <SheetsOfPile answer={answer} />
       <p className="mt-3 flex flex-wrap gap-3">
         {plan.cut ? (
           <span role="status">It is cut: the sheets are off the drawer’s count, and what was left lies in it.</span>
@@ -85,42 +84,4 @@ export function PlanSlip({
       </p>
     </section>
   );
-}
-
-/** The sheets as they are cut, each kind once. */
-function Sheets({ answer }: { readonly answer: JointPlanAnswer }) {
-  const { data, isPending, isError } = useCuts(answer);
-  if (isPending) return <p className="mt-2 text-quiet">Laying out the sheets …</p>;
-  if (isError || !data) return null;
-  const { paper } = answer.plan;
-  const { cuts, names } = data;
-  return (
-    <ol className="mt-2 flex flex-wrap gap-4" aria-label="Its sheets">
-      {cuts.sheets.slice(0, MOST_SHOWN).map(({ times, plan }, i) => (
-        <li key={i} className="w-52">
-          <CuttingPicture
-            plan={plan}
-            sheet={{ ...sizeOfParent(plan, paper), fibre: cuts.fibre }}
-            nameOf={(piece) => names[piece] ?? piece}
-            texts={false}
-            className="h-44 w-full"
-            label={`${counted(plan.pieces.length, 'piece')} on a sheet`}
-          />
-          <p className="text-sm">
-            {plan.parent === paper.id ? counted(times, 'sheet') : counted(times, 'offcut')}:{' '}
-            {countsOf(plan.pieces.map(({ piece }) => names[piece] ?? piece))}
-          </p>
-        </li>
-      ))}
-      {cuts.sheets.length > MOST_SHOWN && (
-        <li className="self-center text-quiet">and {cuts.sheets.length - MOST_SHOWN} kinds of sheet more</li>
-      )}
-    </ol>
-  );
-}
-
-function countsOf(names: readonly string[]): string {
-  const counts = new Map<string, number>();
-  for (const name of names) counts.set(name, (counts.get(name) ?? 0) + 1);
-  return [...counts].map(([name, count]) => `${count} × ${name}`).join('; ');
 }

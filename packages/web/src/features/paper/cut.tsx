@@ -2,8 +2,7 @@ import { useMemo, useState } from 'react';
 import { afterCutting, leftOver } from '@eight-up/core/cutting/after-cutting';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { isOwnSheet, type PaperSlot } from '@eight-up/core/document/kit';
-import { keepsDeckle, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
-import { marksOf, type Mark, type Reading } from '@eight-up/core/cutting/marks';
+import { keepsDeckle, NO_TRIMS, parentOf, sheetGrain } from '@eight-up/core/cutting/kit';
 import { closedSize } from '@eight-up/core/output/nest-marks';
 import { offcutUses } from '@eight-up/core/cutting/offcut-use';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
@@ -13,26 +12,20 @@ import { otherGrain, type Paper } from '@eight-up/core/paper/paper';
 import { measure, measureSize } from '@eight-up/core/units/measure';
 import {
   costOfAllWords,
-  cutSentence,
-  CUTTING_CAUTION,
   EDGE_WORDS,
   offcutWords,
   pieceWords,
   planSoFar,
-  readWords,
   sheetsSentence,
-  DECKLES_KEPT,
-  stackedSentence,
   stockSentence,
-  cutsHeading,
-  NO_CUTS,
 } from '@eight-up/words/cutting';
 import { counted } from '@eight-up/words/counted';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
-import { MadeLink } from '../../makings/made-link.tsx';
 import { useSettings } from '../../base/settings.ts';
 import type { OpenBook } from '../../book/use-book.ts';
+import { CutFiles } from '../../paper/cut-files.tsx';
+import { CutOrders } from '../../paper/cut-orders.tsx';
 import { CuttingPicture } from '../../paper/cutting-picture.tsx';
 import { usePapers } from '../../paper/use-papers.ts';
 import { Choices } from '../../ui/choices.tsx';
@@ -101,8 +94,6 @@ interface PlanProps {
 function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
   const { unit, currency } = useSettings();
   const [place, setPlace] = useState(0);
-  const [fine, setFine] = useState<Reading>('sixteenths');
-  const reading: Reading = unit === 'mm' ? 'mm' : fine;
   const { kit } = book.book;
   const { paper } = chosen;
   const at = Math.min(place, plan.sheets.length - 1);
@@ -111,7 +102,6 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
   const sheet = { ...sizeOfParent(one.plan, paper), fibre: realFibre(chosen, plan) };
   const isOffcut = one.plan.parent !== paper.id;
   const trims = isOffcut ? NO_TRIMS : parentOf(paper, kit, chosen.grain).trims;
-  const marks = marksOf(one.plan.cuts, trims, reading);
   const across = one.plan.pieces.some(
     ({ piece, turned }) => isOwnSheet(piece) && fibreOfPiece(sheet.fibre, turned) !== sheetGrain(book.plan),
   );
@@ -161,113 +151,16 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
         <OffcutList book={book} on={on} chosen={chosen} plan={plan} />
       </div>
       <aside className="flex flex-col gap-3">
-        <CutFiles book={book} on={on} at={at} />
-        {unit === 'in' && (
-          <Choices<Reading>
-            label="The rule is read to"
-            value={fine}
-            onChange={setFine}
-            choices={[
-              { value: 'sixteenths', name: '1⁄16 in' },
-              { value: 'thirty-seconds', name: '1⁄32 in' },
-            ]}
-          />
-        )}
-        <section aria-label="The cuts in order" className="slip p-4">
-          <h3 className="text-lg">{cutsHeading(one.plan.cuts.length)}</h3>
-          <p className="text-sm text-quiet">
-            {one.plan.cuts.length === 0
-              ? NO_CUTS
-              : trims.left || trims.top
-                ? 'First the true right angle; then every mark from it.'
-                : 'Begin at a true right angle: left and top edges. Every mark is read from there.'}
-          </p>
-          <ol className="mt-1 list-decimal pl-6">
-            {one.plan.cuts.map((cut, i) => (
-              <li key={i} className="border-t border-bench-deep py-0.5 marker:font-bold">
-                {cutSentence(cut, trims, kit.manner.longest, reading)}
-              </li>
-            ))}
-          </ol>
-          {one.times > 1 && marks.length > 0 && (
-            <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{stackedSentence(one.times, marks)}</p>
-          )}
-          {!isOffcut && keepsDeckle(paper, kit, chosen.grain) && (
-            <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{DECKLES_KEPT}</p>
-          )}
-          <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
-            <strong>Heed:</strong> {CUTTING_CAUTION}
-          </p>
-        </section>
-        <section aria-label="The marks" className="slip p-4">
-          <h3 className="text-lg">Marks from the trued edges</h3>
-          <Marks marks={marks} reading={reading} />
-        </section>
+        <CutFiles of={`/api/books/${book.id}`} at={at} more={`on=${on}&n=${book.revision}`} />
+        <CutOrders one={one} kit={kit} trims={trims} keepsDeckle={!isOffcut && keepsDeckle(paper, kit, chosen.grain)} />
       </aside>
     </div>
   );
 }
 
-const NO_TRIMS = { left: 0, right: 0, top: 0, bottom: 0 } as ReturnType<typeof parentOf>['trims'];
-
 /** The fibres of the paper as it was taken: of the other grain, they run the other way. */
 const realFibre = ({ paper, grain }: ChosenPaper, plan: PaperPlan): Paper['sheet']['fibre'] =>
   grain === 'other' ? otherGrain(paper.sheet.fibre) : paper.sheet.fibre === 'unknown' ? plan.fibre : paper.sheet.fibre;
-
-function Marks({ marks, reading }: { readonly marks: readonly Mark[]; readonly reading: Reading }) {
-  return (
-    <div className="grid grid-cols-2 gap-x-4">
-      {(['upright', 'level'] as const).map((axis) => (
-        <div key={axis}>
-          <p className="text-sm text-quiet">from the {axis === 'upright' ? 'left' : 'top'}</p>
-          <ul>
-            {marks
-              .filter((mark) => mark.axis === axis)
-              .map(({ at, cuts: along }) => (
-                <li key={at} className="border-t border-bench-deep">
-                  <span className="measure">{readWords(at, reading)}</span>{' '}
-                  <span className="text-sm text-quiet">cut {along.join(', ')}</span>
-                </li>
-              ))}
-          </ul>
-        </div>
-      ))}
-    </div>
-  );
-}
-
-/** Papers to take to the bench, and line work for machines. */
-function CutFiles({ book, on, at }: { readonly book: OpenBook; readonly on: PaperSlot; readonly at: number }) {
-  const unit = useSettings((s) => s.unit);
-  const address = (file: string, more = '') =>
-    `/api/books/${book.id}/${file}?on=${on}&plan=${at + 1}&unit=${unit}&n=${book.revision}${more}`;
-  const printer = unit === 'mm' ? 'a4' : 'letter';
-  return (
-    <nav aria-label="Files for cutting" className="flex flex-col gap-2">
-      <MadeLink className="action action-first" href={address('cutting.pdf')} title="Bench sheet">
-        Bench sheet
-      </MadeLink>
-      <p className="flex flex-wrap gap-x-3 text-sm">
-        <MadeLink
-          className="remedy"
-          href={address('cutting-tiles.pdf', `&paper=${printer}`)}
-          title="Cutting plan over printer pages"
-        >
-          1 : 1 over printer pages
-        </MadeLink>
-        <a className="remedy" href={address('cutting.svg')} download>
-          SVG
-        </a>
-        <a className="remedy" href={address('cutting.dxf')} download>
-          DXF
-        </a>
-        <a className="remedy" href={address('marks.csv')} download>
-          Marks as CSV
-        </a>
-      </p>
-    </nav>
-  );
-}
 
 /** What is left, what it is good for, and its way back into the drawer. */
 function OffcutList({
