@@ -174,7 +174,7 @@ export function checkWords(
       };
     case 'section-thick':
       return {
-        reason: `Folded, ${counted(check.folios, 'folio')} in one nest are ${measure(check.thickness as Nm, unit)} thick (twice ${check.folios} × the paper).`,
+        reason: `Folded, ${counted(check.folios, 'folio')} in one nest are ${measure(check.thickness as Nm, unit)} thick (twice ${check.folios} × ${measure(book.printing.creep.thickness, unit)}, as thick as the paper is counted).`,
         remedy:
           check.weight === 'settle'
             ? 'So thick a nest springs open and its inner pages grow narrow: make it two sections or more, or take thinner paper.'

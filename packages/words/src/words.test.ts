@@ -333,5 +333,9 @@ describe('checks in words', () => {
     );
     expect(checkWords(CHECKS[2]!, made.value, names).remedy).toContain('good up to 30 × 42 mm');
     expect(checkWords(CHECKS[5]!, made.value, names).remedy).toContain('a short-grain sheet');
+    const thick = { code: 'section-thick', weight: 'note', thickness: mm(3.52), folios: 16 } as const;
+    const creep = { ...made.value.printing.creep, thickness: mm(0.11) };
+    const on = { ...made.value, printing: { ...made.value.printing, creep } };
+    expect(checkWords(thick, on, names).reason).toContain('3.52 mm thick (twice 16 × 0.11 mm, as thick as');
   });
 });

@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import type { JointPlanAnswer } from '@eight-up/core/contract/answers';
 import { costOfCopy } from '@eight-up/core/cutting/joint-plan';
 import { counted } from '@eight-up/words/counted';
-import { jointChangeSentence, savedTogether, sheetsTogether } from '@eight-up/words/cutting';
+import { costOfAllWords, jointChangeSentence, savedTogether, sheetsTogether } from '@eight-up/words/cutting';
 import { moneyWords } from '@eight-up/words/papers';
 import { useSettings } from '../../base/settings.ts';
 import { SheetsOfPile } from './sheets-of-pile.tsx';
@@ -38,7 +38,7 @@ export function PlanSlip({
           <p className="mt-1">{sheetsTogether(plan)}</p>
           <p>{savedTogether(plan, currency)}</p>
         </div>
-        {plan.cost !== null && <p className="measure text-lg">{moneyWords(plan.cost, currency)}</p>}
+        {plan.cost !== null && <p className="text-lg">{costOfAllWords(plan, currency)}</p>}
       </div>
       {stale && (
         <div role="status" className="mt-2 border-l-8 border-blade bg-blade-pale px-3 py-1.5">

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { JointPlanAnswer } from '@eight-up/core/contract/answers';
 import { keepsDeckle, NO_TRIMS, parentOf } from '@eight-up/core/cutting/kit';
 import { sizeOfParent, type PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
@@ -80,8 +80,11 @@ function HowToCut({
   const { paper } = pile;
   const one = cuts.sheets[at]!;
   const whole = one.plan.parent === paper.id;
+  const shown = useRef<HTMLElement>(null);
+  useEffect(() => shown.current?.scrollIntoView({ block: 'nearest' }), [at]);
   return (
     <section
+      ref={shown}
       aria-label={`How to cut sheet ${at + 1}`}
       className="mt-3 grid grid-cols-[minmax(0,1fr)_minmax(260px,320px)] items-start gap-5 max-[1100px]:grid-cols-1"
     >
