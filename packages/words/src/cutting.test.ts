@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { taskOnAny } from '@eight-up/core/cutting/chosen';
 import { planBook } from '@eight-up/core/forms/planned-book';
 import { doJob } from '@eight-up/core/cutting/jobs';
 import { USUAL_KIT } from '@eight-up/core/document/kit';
@@ -35,11 +36,12 @@ const book = (() => {
   if (!plan.ok) throw new Error(plan.problem.code);
   return plan.value;
 })();
+const noSolver = (): never => {
+  throw new Error('one size needs no solver');
+};
 const plan = (copies: number, grain: 'own' | 'other' | 'ignored' = 'own'): PaperPlan => {
   const asked = { task: kitTask(book, { ...USUAL_KIT, copies }, 'text'), paper, grain };
-  const found = doJob('plan', asked, () => {
-    throw new Error('one size needs no solver');
-  });
+  const found = doJob('plan', asked, noSolver);
   if (!found.ok) throw new Error(found.problem.code);
   return found.value;
 };
@@ -50,7 +52,8 @@ describe('yield in words', () => {
     // 25 books and 3 spare ones (a tenth), two from a sheet.
     expect(perSheetSentence(book, cut, () => 'slit book')).toBe('2 books a sheet, 16 pages');
     expect(sheetsSentence(cut)).toBe('14 sheets, spares included; with cuts from edge to edge fewer are impossible.');
-    expect(copiesASheetWords({ ...cut, perSheet: null }, paper)).toBe('A sheet gives 2 copies.');
+    const several = { ...cut, perSheet: null, copiesFull: null };
+    expect(copiesASheetWords(several, paper)).toBe('Over the whole edition a sheet gives 2 copies.');
     const unproven = { ...cut, proven: false, bound: 12 };
     expect(sheetsSentence(unproven)).toMatch(/best found.*fewer would do is not known; 12 are needed at least/);
     expect(sheetsSentence(unproven, true)).toMatch(/^14 sheets so far/);
@@ -64,6 +67,19 @@ describe('yield in words', () => {
       '9 in the drawer: 5 to buy.',
       '14 in the drawer: enough.',
     ]);
+  });
+
+  it('says how many copies a sheet gives that is cut full, whatever the edition leaves of it', () => {
+    const a2: Paper = { ...paper, sheet: { width: mm(420), height: mm(594), fibre: 'along-height' } };
+    const parameters = { panels: 6, panelWidth: mm(60), panelHeight: mm(60), side: 'anywhere' };
+    const one = planBook({ id: 'concertina', parameters }, a2.sheet);
+    if (!one.ok) throw new Error(one.problem.code);
+    for (const copies of [1, 9, 12]) {
+      const task = taskOnAny(one.value, { kit: { ...USUAL_KIT, copies } }, 'text');
+      const cut = doJob('plan', { task, paper: a2, grain: 'own' }, noSolver);
+      if (!cut.ok) throw new Error(cut.problem.code);
+      expect(copiesASheetWords(cut.value, a2), `${copies}`).toBe('A sheet gives 9 copies.');
+    }
   });
 
   it('says what a careless count promises, and why it is wrong', () => {

@@ -10,7 +10,7 @@ import type { ChosenPaper } from '@eight-up/core/document/chosen-paper';
 import type { FoldedBook } from '@eight-up/core/forms/planned-book';
 import type { Paper, PaperKind } from '@eight-up/core/paper/paper';
 import { namedSizeOf, NAMED_SIZES, type Sheet } from '@eight-up/core/paper/sheet-size';
-import { measure, measureArea, type LengthUnit } from '@eight-up/core/units/measure';
+import { measure, measureArea, measureSize, type LengthUnit } from '@eight-up/core/units/measure';
 import { nm, type Nm } from '@eight-up/core/units/nm';
 import { counted } from './counted.ts';
 import { formById } from '@eight-up/core/forms/registry';
@@ -28,6 +28,12 @@ export function becomesWords({ form }: Pick<BookKind, 'form'>): string {
       : [value].flat().map((one) => parameterAnswer(form.id, name, String(one))),
   );
   return [formWords(form.id).name.replace(/^one-sheet /, ''), ...settings].join(', ');
+}
+
+/** What a book is called that is begun with a size, until its maker names it: several of them are told apart. */
+export function titleOfCorner(kind: BookKind, { width, height }: Corner, unit: LengthUnit): string {
+  const words = becomesWords(kind);
+  return `${words[0]!.toUpperCase()}${words.slice(1)}, ${measureSize(width, height, unit)}`;
 }
 
 /** What a book that is begun with a size holds, where a sheet gives several strips: one of them, or all joined. */
@@ -179,11 +185,19 @@ export function perSheetSentence(
 }
 
 /** How many copies a sheet of a paper gives, or how many sheets a copy takes, spares apart: said where it is not plain from the pieces of one sheet. */
-export function copiesASheetWords({ areaEach, perSheet, settled }: PaperPlan, { sheet }: Paper): string | undefined {
+export function copiesASheetWords(
+  { areaEach, perSheet, copiesFull, settled }: PaperPlan,
+  { sheet }: Paper,
+): string | undefined {
   if (perSheet !== null && !settled) return undefined;
-  const each = areaEach / ((sheet.width / 1e9) * (sheet.height / 1e9));
   const told = (value: number) => String(Math.round(value * 10) / 10);
-  return each > 1 ? `A copy takes ${told(each)} sheets.` : `A sheet gives ${told(1 / each)} copies.`;
+  // A last sheet that is cut for few is no measure of what a sheet gives.
+  if (copiesFull !== null && copiesFull >= 1)
+    return `A sheet gives ${counted(Math.floor(copiesFull), 'copy', 'copies')}.`;
+  const each = copiesFull === null ? areaEach / ((sheet.width / 1e9) * (sheet.height / 1e9)) : 1 / copiesFull;
+  return each > 1
+    ? `A copy takes ${told(each)} sheets.`
+    : `Over the whole edition a sheet gives ${told(1 / each)} copies.`;
 }
 
 /** What a book made otherwise comes to, against what it is. */

@@ -40,15 +40,31 @@ export function figureWords(figure: EditionFigure, value: number | null, { unit,
   return COUNTS.includes(figure) ? String(value) : measure(value as Nm, unit);
 }
 
-function causeWords(cause: Cause, { before, now }: PaperThenAndNow, unit: Unit['unit']): string {
-  const thick = (of: PaperThenAndNow['now']): string => measure(of.thick, unit);
+/** Money and sheets do not come of a paper's thickness. */
+const OF_WHAT: Partial<Readonly<Record<EditionFigure, 'price' | 'name'>>> = {
+  'printed-sheets': 'name',
+  'bought-sheets': 'name',
+  price: 'price',
+};
+
+function paperWords({ before, now }: PaperThenAndNow, of: 'thick' | 'price' | 'name', settings: Unit): string {
+  if (of === 'thick' && before.thick !== now.thick) {
+    const [then, today] = [before, now].map(({ thick }) => measure(thick, settings.unit));
+    return `the paper is ${now.thick > before.thick ? 'thicker' : 'thinner'}: ${today}, it was ${then}`;
+  }
+  if (of === 'price' && before.price !== null && now.price !== null && before.price !== now.price) {
+    const [then, today] = [before.price, now.price].map((price) => moneyWords(price, settings.currency));
+    return `a sheet costs ${today}, it was ${then}`;
+  }
+  return before.name === now.name
+    ? 'the paper is cut otherwise'
+    : `it is cut from “${now.name ?? 'no paper yet'}”, it was “${before.name ?? 'no paper'}”`;
+}
+
+function causeWords(cause: Cause, paper: PaperThenAndNow, of: 'thick' | 'price' | 'name', settings: Unit): string {
   switch (cause) {
     case 'paper':
-      if (before.thick !== now.thick)
-        return `the paper is ${now.thick > before.thick ? 'thicker' : 'thinner'}: ${thick(now)}, it was ${thick(before)}`;
-      return before.name === now.name
-        ? 'the paper is cut otherwise'
-        : `it is cut from “${now.name ?? 'no paper yet'}”, it was “${before.name ?? 'no paper'}”`;
+      return paperWords(paper, of, settings);
     case 'form':
       return 'the form or its sheet was changed';
     case 'copies':
@@ -63,10 +79,15 @@ function causeWords(cause: Cause, { before, now }: PaperThenAndNow, unit: Unit['
 }
 
 /** What a change comes from. */
-export const whyWords = (why: readonly Cause[], paper: PaperThenAndNow, unit: Unit['unit']): string =>
+const whyWords = (
+  why: readonly Cause[],
+  paper: PaperThenAndNow,
+  of: 'thick' | 'price' | 'name',
+  settings: Unit,
+): string =>
   why.length === 0
     ? 'Several changes together.'
-    : `${capital(why.map((cause) => causeWords(cause, paper, unit)).join('; '))}.`;
+    : `${capital(why.map((cause) => causeWords(cause, paper, of, settings)).join('; '))}.`;
 
 /** One line of what is otherwise: what it is, from what to what, and why. */
 export const changedFigureWords = (
@@ -77,7 +98,7 @@ export const changedFigureWords = (
   what: FIGURE_WORDS[figure],
   before: figureWords(figure, before, settings),
   now: figureWords(figure, now, settings),
-  why: whyWords(why, paper, settings.unit),
+  why: whyWords(why, paper, OF_WHAT[figure] ?? 'thick', settings),
 });
 
 /** Something to settle that is new, or is no more, with its reason. */
@@ -86,6 +107,6 @@ export const changedCheckWords = (
   book: BookDocument,
   names: readonly string[],
   paper: PaperThenAndNow,
-  unit: Unit['unit'],
+  settings: Unit,
 ): string =>
-  `${is === 'new' ? '' : 'No more: '}${checkWords(check, book, names, unit).reason} ${whyWords(why, paper, unit)}`;
+  `${is === 'new' ? '' : 'No more: '}${checkWords(check, book, names, settings.unit).reason} ${whyWords(why, paper, 'thick', settings)}`;

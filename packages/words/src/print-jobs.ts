@@ -103,13 +103,13 @@ export function benchWords(cut: WordedCut, unit: LengthUnit, reading: Reading): 
     facts: [
       `${measureSize(sheet.width, sheet.height, unit)}, ${grainWords(sheet, unit)}; ${counted(times, 'sheet')} cut alike. ${benchFacts(cut, unit)}`,
       sheetsSentence(cut.whole),
-      `Heed: ${CUTTING_CAUTION}`,
+      ...(plan.cuts.length > 0 ? [`Heed: ${CUTTING_CAUTION}`] : []),
     ],
     orders: plan.cuts.length
       ? plan.cuts.map((one, i) => `${i + 1}. ${cutSentence(one, trims, kit.manner.longest, reading)}`)
       : [NO_CUTS],
     notes: [
-      ...marked,
+      ...(marks.length > 0 ? marked : []),
       ...(times > 1 && marks.length > 0 ? [stackedSentence(times, marks)] : []),
       ...(cut.keepsDeckle ? [DECKLES_KEPT] : []),
     ],

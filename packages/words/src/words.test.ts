@@ -7,7 +7,9 @@ import { planBook } from '@eight-up/core/forms/planned-book';
 import { mm } from '@eight-up/core/units/nm';
 import { changeWords } from '@eight-up/core/book/history';
 import type { StoredChange } from '@eight-up/core/book/patch';
+import { USUAL_SETTINGS } from '@eight-up/core/document/maker-settings';
 import { checkWords, remedyVerb } from './checks.ts';
+import { changedFigureWords } from './edition-changes.ts';
 import {
   factsSentence,
   flapThicknessSentence,
@@ -337,5 +339,24 @@ describe('checks in words', () => {
     const creep = { ...made.value.printing.creep, thickness: mm(0.11) };
     const on = { ...made.value, printing: { ...made.value.printing, creep } };
     expect(checkWords(thick, on, names).reason).toContain('3.52 mm thick (twice 16 × 0.11 mm, as thick as');
+  });
+});
+
+describe('a second edition in words', () => {
+  const of = (name: string, thick: number, price: number | null) => ({ name, thick: mm(thick), price });
+  const why = (figure: 'price' | 'closed-thick' | 'bought-sheets', now: ReturnType<typeof of>) =>
+    changedFigureWords(
+      { figure, before: 1, now: 2, why: ['paper'] },
+      { before: of('Thin', 0.09, 20), now },
+      USUAL_SETTINGS,
+    ).why;
+
+  it('names thickness for what is thick, the price of a sheet for what is paid, another sheet for how many', () => {
+    const thicker = of('Thick', 0.11, 25);
+    expect(why('closed-thick', thicker)).toBe('The paper is thicker: 0.11 mm, it was 0.09 mm.');
+    expect(why('price', thicker)).toBe('A sheet costs 0.25, it was 0.20.');
+    expect(why('bought-sheets', thicker)).toBe('It is cut from “Thick”, it was “Thin”.');
+    expect(why('price', of('Thick', 0.11, null))).toBe('It is cut from “Thick”, it was “Thin”.');
+    expect(why('price', of('Thin', 0.11, 20))).toBe('The paper is cut otherwise.');
   });
 });

@@ -63,8 +63,8 @@ describe('a second edition against the first', () => {
     expect(told).not.toHaveProperty('width');
     expect(told).not.toHaveProperty('copies');
     expect(changes.paper).toEqual({
-      before: { name: 'Thin', thick: 90_000 },
-      now: { name: 'Thick', thick: 110_000 },
+      before: { name: 'Thin', thick: 90_000, price: 10 },
+      now: { name: 'Thick', thick: 110_000, price: 10 },
     });
     // Sixteen folios: 2.88 mm were thick, 3.52 are; above 3 mm is told, and why.
     expect(changes.checks).toContainEqual(

@@ -48,10 +48,16 @@ export interface ChangedCheck {
   readonly why: readonly Cause[];
 }
 
-/** The paper of the pages, then and now: what it was called, and how thick it is counted. */
+/** The paper of the pages: what it is called, how thick it is counted, what a sheet costs in hundredths of money. */
+interface PaperOfEdition {
+  readonly name: string | null;
+  readonly thick: Nm;
+  readonly price: number | null;
+}
+
 export interface PaperThenAndNow {
-  readonly before: { readonly name: string | null; readonly thick: Nm };
-  readonly now: { readonly name: string | null; readonly thick: Nm };
+  readonly before: PaperOfEdition;
+  readonly now: PaperOfEdition;
 }
 
 export interface EditionChanges {
@@ -162,7 +168,7 @@ export function editionChanges(
 
 const codesOf = (checks: readonly Check[]): ReadonlySet<Check['code']> => new Set(checks.map(({ code }) => code));
 
-const paperOf = (book: BookDocument): PaperThenAndNow['before'] => ({
-  name: pagesPaper(book)?.paper.name ?? null,
-  thick: book.printing.creep.thickness,
-});
+function paperOf(book: BookDocument): PaperOfEdition {
+  const paper = pagesPaper(book)?.paper;
+  return { name: paper?.name ?? null, thick: book.printing.creep.thickness, price: paper?.price ?? null };
+}

@@ -38,6 +38,8 @@ export interface PaperPlan {
   readonly cost: number | null;
   /** of the one size wanted, from one full sheet; null where several sizes share it */
   readonly perSheet: number | null;
+  /** copies that one sheet gives which is cut full, a fraction too; null where several sizes share it */
+  readonly copiesFull: number | null;
   /** one sheet cut full of the one size */
   readonly full: CuttingPlan | null;
   /** share of the sheets used that is in no piece */
@@ -120,7 +122,7 @@ function* planPieces(
   }
   if (!step.value.ok) return step.value;
   const { sheets, cost, bound, proven } = step.value.value;
-  return ok(told(main.fibre, sheets, cost, bound, proven, paper, kit, copyShare(wanted), null));
+  return ok(told(main.fibre, sheets, cost, bound, proven, paper, kit, wanted, null));
 }
 
 function* oneSize(
@@ -166,7 +168,7 @@ function* oneSize(
     sheets.push({ times: 1, plan: last.value });
   }
   const count = sheets.reduce((sum, { times, plan }) => sum + (plan.parent === main.id ? times : 0), 0);
-  return ok(told(main.fibre, sheets, count, count, full.value.proven, paper, kit, copyShare([piece]), full.value));
+  return ok(told(main.fibre, sheets, count, count, full.value.proven, paper, kit, [piece], full.value));
 }
 
 const withFibre = (parent: StockedParent, change: (fibre: FibreAxis) => FibreAxis): StockedParent => ({
@@ -177,11 +179,14 @@ const withFibre = (parent: StockedParent, change: (fibre: FibreAxis) => FibreAxi
 const squareMetres = ({ width, height }: { readonly width: number; readonly height: number }): number =>
   (width / 1e9) * (height / 1e9);
 
+/** Of what is cut, what the copies themselves take. */
+const copiesTake = ({ needed, spare = 0 }: NeededPiece): number => needed - spare;
+
 /** The share of all that is cut, by area, that the copies themselves take; the rest is spares. */
 function copyShare(pieces: readonly NeededPiece[]): number {
   const area = (count: (piece: NeededPiece) => number) =>
     pieces.reduce((sum, piece) => sum + squareMetres(piece) * count(piece), 0);
-  return area(({ needed, spare = 0 }) => needed - spare) / area(({ needed }) => needed);
+  return area(copiesTake) / area(({ needed }) => needed);
 }
 
 function told(
@@ -192,9 +197,10 @@ function told(
   proven: boolean,
   paper: Paper,
   kit: Kit,
-  share: number,
+  pieces: readonly NeededPiece[],
   full: CuttingPlan | null,
 ): PaperPlan {
+  const share = copyShare(pieces);
   const used = sheets.reduce(
     (sum, { times, plan }) => sum + times * plan.pieces.reduce((area, piece) => area + squareMetres(piece), 0),
     0,
@@ -208,6 +214,7 @@ function told(
     proven,
     cost: paper.price === null ? null : paper.price * count,
     perSheet: full && full.pieces.length,
+    copiesFull: full && full.pieces.length / (copiesTake(pieces[0]!) / kit.copies),
     full,
     waste: taken > 0 ? 1 - used / taken : 0,
     areaEach: (count * squareMetres(paper.sheet) * share) / kit.copies,

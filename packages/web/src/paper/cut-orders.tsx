@@ -64,14 +64,18 @@ export function CutOrders({
           <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{stackedSentence(times, marks)}</p>
         )}
         {keepsDeckle && <p className="mt-2 border-t border-bench-deep pt-2 text-sm">{DECKLES_KEPT}</p>}
-        <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
-          <strong>Heed:</strong> {CUTTING_CAUTION}
-        </p>
+        {plan.cuts.length > 0 && (
+          <p className="mt-2 border-t border-bench-deep pt-2 text-sm">
+            <strong>Heed:</strong> {CUTTING_CAUTION}
+          </p>
+        )}
       </section>
-      <section aria-label="The marks" className="slip p-4">
-        <h3 className="text-lg">Marks from the trued edges</h3>
-        <Marks marks={marks} reading={reading} />
-      </section>
+      {marks.length > 0 && (
+        <section aria-label="The marks" className="slip p-4">
+          <h3 className="text-lg">Marks from the trued edges</h3>
+          <Marks marks={marks} reading={reading} />
+        </section>
+      )}
     </>
   );
 }

@@ -9,7 +9,8 @@ import {
   type FromStrips,
 } from '@eight-up/core/cutting/sheet-becomes';
 import type { Paper } from '@eight-up/core/paper/paper';
-import { becomesWords, fromStripsWords } from '@eight-up/words/cutting';
+import { becomesWords, fromStripsWords, titleOfCorner } from '@eight-up/words/cutting';
+import { useSettings } from '../base/settings.ts';
 import { postJson, type ApiFailure } from '../base/api.ts';
 import { handOver } from '../outbox/hand-over.ts';
 
@@ -23,12 +24,18 @@ export function StartFromCorner({
   readonly corner: Corner;
   readonly kind: BookKind;
 }) {
+  const unit = useSettings((s) => s.unit);
   const navigate = useNavigate();
   const queries = useQueryClient();
   const start = useMutation<BookAnswer, ApiFailure, FromStrips>({
     mutationFn: (from) => {
       const { form, sheet } = bookOfCorner(paper.sheet, corner, kind, from);
-      return postJson('/api/books', { title: 'Untitled book', form: form.id, parameters: form.parameters, sheet });
+      return postJson('/api/books', {
+        title: titleOfCorner(kind, corner, unit),
+        form: form.id,
+        parameters: form.parameters,
+        sheet,
+      });
     },
     onSuccess: async (book) => {
       await handOver(book);

@@ -63,7 +63,7 @@ export function Edition() {
             {changes.checks.map((one) => (
               <li key={`${one.is} ${one.check.code}`} className="border-t border-bench-deep py-1">
                 <span className={one.is === 'new' ? 'font-semibold' : 'text-quiet'}>
-                  {changedCheckWords(one, book.book, book.derived.names, changes.paper, settings.unit)}
+                  {changedCheckWords(one, book.book, book.derived.names, changes.paper, settings)}
                 </span>
               </li>
             ))}

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { afterCutting, leftOver } from '@eight-up/core/cutting/after-cutting';
 import { taskOf } from '@eight-up/core/cutting/chosen';
 import { isOwnSheet, type PaperSlot } from '@eight-up/core/document/kit';
@@ -19,7 +20,7 @@ import {
   sheetsSentence,
   stockSentence,
 } from '@eight-up/words/cutting';
-import { counted } from '@eight-up/words/counted';
+import { counted, ordinal } from '@eight-up/words/counted';
 import { grainWords, moneyWords } from '@eight-up/words/papers';
 import { editionProblemWords } from '@eight-up/words/problems';
 import { useSettings } from '../../base/settings.ts';
@@ -135,6 +136,11 @@ function Plan({ book, on, chosen, plan, nameOf }: PlanProps) {
         <p className="mt-2">
           {sheetsSentence(plan)} {stockSentence(plan, paper)}
         </p>
+        {book.book.edition > 1 && (
+          <Link className="remedy text-sm" to={`/books/${book.id}/edition`}>
+            What is otherwise than in the {ordinal(book.book.edition - 1)} edition
+          </Link>
+        )}
         <p className="text-sm text-quiet">
           {Math.round(plan.waste * 100)} % left over
           {plan.costEach !== null &&
