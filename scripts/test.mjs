@@ -1,5 +1,5 @@
 // The whole test run, on a bare machine too: installs what it needs, then types, lint, import rules, unit and
-// property tests, build, end-to-end tests. Nothing is skipped silently: a missing tool that cannot be installed fails.
+// property tests, build, the bench once in small sizes, end-to-end tests. Nothing is skipped silently: a missing tool that cannot be installed fails.
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -35,6 +35,8 @@ const STEPS = [
   ['import rules', [process.execPath, 'scripts/import-rules.mjs']],
   ['unit and property tests', vitest('unit.json')],
   ['build', [process.execPath, 'scripts/build.mjs']],
+  // That it runs: what it measures here is of small sizes, once, and no matter.
+  ['bench, quick', [process.execPath, '--import', 'tsx', 'scripts/bench/main.ts', '--quick']],
   ['end-to-end tests', vitest('e2e.json', '--config', 'e2e/vitest.config.ts')],
 ];
 

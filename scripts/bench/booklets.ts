@@ -1,30 +1,30 @@
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { median, type Figure } from './measuring.ts';
+import { median, QUICKLY, sized, type Figure } from './measuring.ts';
 import { photographs, type PhotographKind } from './photographs.ts';
 
 const HERE = path.dirname(fileURLToPath(import.meta.url));
-const ROUNDS = 3;
+const ROUNDS = sized(3, 1);
 const LIMITS: Readonly<Record<PhotographKind, number>> = { jpeg: 1.2, png: 1.5 };
 
 function child(what: string, kind: PhotographKind, folder: string): { readonly ms: number; readonly mb: number } {
   const program = path.join(HERE, 'booklet-child.ts');
-  const done = spawnSync(process.execPath, ['--import', 'tsx', program, what, kind, folder], { encoding: 'utf8' });
+  const done = spawnSync(process.execPath, ['--import', 'tsx', program, what, kind, folder, ...QUICKLY], {
+    encoding: 'utf8',
+  });
   if (done.status !== 0) throw new Error(done.stderr);
   return JSON.parse(done.stdout) as { ms: number; mb: number };
 }
 
 /** Books full of photographs of twelve megapixels, against copying the bytes of these into one file, in turn; warm, and alone. */
-export async function bookletFigures(): Promise<readonly Figure[]> {
+export async function* bookletFigures(): AsyncIterable<Figure> {
   const folder = path.join(HERE, '../../.cache/photographs');
-  const figures: Figure[] = [];
   for (const kind of ['jpeg', 'png'] as const) {
     await photographs(folder, kind);
-    figures.push(against('booklet', '64 photographs of 12 megapixels', kind, LIMITS[kind], folder));
+    yield against('booklet', '64 photographs of 12 megapixels', kind, LIMITS[kind], folder);
   }
-  figures.push(against('concertina', '24 panels on 6 strips, 48 photographs', 'jpeg', 1.2, folder));
-  return figures;
+  yield against('concertina', '24 panels on 6 strips, 48 photographs', 'jpeg', 1.2, folder);
 }
 
 function against(book: string, name: string, kind: PhotographKind, limit: number, folder: string): Figure {

@@ -9,7 +9,7 @@ import { PLAIN_PAPER, type Paper } from '../../packages/core/src/paper/paper.ts'
 import { mm } from '../../packages/core/src/units/nm.ts';
 import { againstPackers } from './against-packers.ts';
 import { editionCase } from './edition-cases.ts';
-import { median, medianMs, type Figure } from './measuring.ts';
+import { median, medianMs, sized, type Figure } from './measuring.ts';
 
 const NONE = { left: mm(0), right: mm(0), top: mm(0), bottom: mm(0) };
 
@@ -33,7 +33,7 @@ const cutting = (sizes: readonly (readonly [number, number])[]): number =>
 
 /** One sheet of the largest paper, bounded: six sizes, forty pieces in all. */
 function boundedSheets(): { readonly unproven: number; readonly ms: number } {
-  const runs = Array.from({ length: 20 }, (_, i) => {
+  const runs = Array.from({ length: sized(20, 1) }, (_, i) => {
     const { parents, pieces, gap } = editionCase(i + 1);
     const wanted = pieces.map(({ needed, ...piece }): WantedPiece => ({
       ...piece,
@@ -51,7 +51,7 @@ const CHARTED = { width: mm(700), height: mm(1000), fibre: 'along-height' as con
 /** The chart of what one sheet can become: the first points, and all of them. */
 function chart(): { readonly first: number; readonly all: number } {
   const kinds = bookKinds();
-  const runs = Array.from({ length: 15 }, () => {
+  const runs = Array.from({ length: sized(15, 1) }, () => {
     const began = performance.now();
     let first = 0;
     for (const corners of becomings(CHARTED, kinds, USUAL_BOUNDS))
@@ -65,7 +65,7 @@ function chart(): { readonly first: number; readonly all: number } {
 function ranking(): number {
   const plan = planBook({ id: 'slit-book', parameters: {} }, { width: mm(297), height: mm(210), fibre: 'any' });
   if (!plan.ok) throw new Error(plan.problem.code);
-  const papers = Array.from({ length: 20 }, (_, i): Paper => ({
+  const papers = Array.from({ length: sized(20, 2) }, (_, i): Paper => ({
     ...PLAIN_PAPER,
     id: String(i),
     name: String(i),
@@ -85,21 +85,23 @@ function ranking(): number {
   );
 }
 
-export function cuttingFigures(): readonly Figure[] {
-  const { first, all } = chart();
-  const bounded = boundedSheets();
-  return [
-    { name: 'yield of one size on one parent', value: cutting([[105, 148]]), unit: 'ms', limit: 5 },
+export function* cuttingFigures(): Iterable<Figure> {
+  yield* [
+    { name: 'yield of one size on one parent', value: () => cutting([[105, 148]]), unit: 'ms', limit: 5 },
     {
       name: 'yield of three sizes on one parent',
-      value: cutting([
-        [105, 148],
-        [140, 210],
-        [99, 210],
-      ]),
+      value: () =>
+        cutting([
+          [105, 148],
+          [140, 210],
+          [99, 210],
+        ]),
       unit: 'ms',
       limit: 50,
     },
+  ];
+  const bounded = boundedSheets();
+  yield* [
     {
       name: 'sheets of six sizes, forty pieces at most, left unproven, of 20',
       value: bounded.unproven,
@@ -107,9 +109,12 @@ export function cuttingFigures(): readonly Figure[] {
       limit: 0,
     },
     { name: 'such a sheet, median', value: bounded.ms, unit: 'ms', limit: 1000 },
+  ];
+  const { first, all } = chart();
+  yield* [
     { name: 'first points of the chart of one sheet', value: first, unit: 'ms', limit: 50 },
     { name: 'the whole chart of one sheet', value: all, unit: 'ms', limit: 300 },
-    { name: '20 papers ranked for one book', value: ranking(), unit: 'ms', limit: 200 },
-    ...againstPackers(),
+    { name: '20 papers ranked for one book', value: ranking, unit: 'ms', limit: 200 },
   ];
+  yield* againstPackers();
 }

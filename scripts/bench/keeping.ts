@@ -7,7 +7,7 @@ import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type Sharp from 'sharp';
-import { atShare, median, type Figure } from './measuring.ts';
+import { atShare, median, sized, type Figure } from './measuring.ts';
 import { postFiles, postJson, runServer, type RunningServer } from './running-server.ts';
 
 const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
@@ -37,12 +37,12 @@ async function photograph(seed: number): Promise<Uint8Array> {
 
 /** 64 pictures dropped in, as the interface sends them: one after another, the first shown as soon as it is there. */
 async function dropping(server: RunningServer): Promise<readonly Figure[]> {
-  const pictures = await Promise.all(Array.from({ length: 8 }, (_, i) => photograph(i)));
+  const pictures = await Promise.all(Array.from({ length: sized(8, 1) }, (_, i) => photograph(i)));
   const book = await meander(server.url);
   // Eight real pictures, each eight times with something after its end: 64 originals to receive, look at and keep.
-  const files = Array.from({ length: 64 }, (_, i) => ({
+  const files = Array.from({ length: sized(64, 2) }, (_, i) => ({
     name: `photograph ${i}.jpg`,
-    bytes: Buffer.concat([pictures[i % 8]!, Buffer.from(String(i))]),
+    bytes: Buffer.concat([pictures[i % pictures.length]!, Buffer.from(String(i))]),
   }));
   server.forgetPeak();
   const began = performance.now();
@@ -78,11 +78,13 @@ async function dropping(server: RunningServer): Promise<readonly Figure[]> {
   ];
 }
 
+const [WARM, SAVED] = sized([20, 100], [0, 2]);
+
 /** A change saved twenty times a second: the time until the server has it on the disk. */
 async function saving(server: RunningServer): Promise<readonly Figure[]> {
   const book = await meander(server.url);
   const times: number[] = [];
-  for (let n = 0; n < 120; n++) {
+  for (let n = 0; n < WARM + SAVED; n++) {
     const began = performance.now();
     await postJson(`${server.url}/api/books/${book.id}/revisions`, {
       expect: n,
@@ -90,20 +92,21 @@ async function saving(server: RunningServer): Promise<readonly Figure[]> {
       command: { kind: 'say', page: n % 64, words: { note: `note ${n}` } },
     });
     const took = performance.now() - began;
-    if (n >= 20) times.push(took);
+    if (n >= WARM) times.push(took);
     await new Promise((resolve) => setTimeout(resolve, Math.max(0, 50 - took)));
   }
   console.log(`saving a change at 20 a second: median ${median(times).toFixed(1)} ms`);
   return [{ name: 'saving a change at 20 a second, 95 of 100', value: atShare(times, 0.95), unit: 'ms', limit: 15 }];
 }
 
-const WHOLE_MB = 500;
+const WHOLE_MB = sized(500, 1);
+const NOISE = sized({ width: 4000, height: 3000 }, { width: 400, height: 300 });
 
 /** A whole book of 500 MB out as one file and in again. */
 async function wholeBook(filling: RunningServer): Promise<readonly Figure[]> {
   const folder = await mkdtemp(path.join(tmpdir(), 'eight-up-bench-zip-'));
   const book = await meander(filling.url);
-  const noise = await sharp(randomBytes(4000 * 3000 * 3), { raw: { width: 4000, height: 3000, channels: 3 } })
+  const noise = await sharp(randomBytes(NOISE.width * NOISE.height * 3), { raw: { ...NOISE, channels: 3 } })
     .jpeg({ quality: 92 })
     .toBuffer();
   const count = Math.ceil((WHOLE_MB * 1e6) / noise.length);
@@ -141,13 +144,11 @@ async function wholeBook(filling: RunningServer): Promise<readonly Figure[]> {
   ];
 }
 
-export async function keepingFigures(): Promise<readonly Figure[]> {
-  const figures: Figure[] = [];
+export async function* keepingFigures(): AsyncIterable<Figure> {
   for (const measure of [dropping, saving]) {
     const server = await runServer();
-    figures.push(...(await measure(server)));
+    yield* await measure(server);
     await server.stop();
   }
-  figures.push(...(await wholeBook(await runServer())));
-  return figures;
+  yield* await wholeBook(await runServer());
 }

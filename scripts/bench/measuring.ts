@@ -1,10 +1,20 @@
-/** A measured figure and the limit it must keep. */
+/** `--quick`: each measure once and of the smallest size. That it runs is asked then, not how long it takes. */
+export const QUICK = process.argv.includes('--quick');
+/** Handed on to a process of its own. */
+export const QUICKLY: readonly string[] = QUICK ? ['--quick'] : [];
+/** A size, or how often, of the whole bench and of the quick one. */
+export const sized = <T>(whole: T, quick: T): T => (QUICK ? quick : whole);
+
+/** A figure and the limit it must keep; measured when it is told, or already. */
 export interface Figure {
   readonly name: string;
-  readonly value: number;
+  readonly value: number | (() => number | Promise<number>);
   readonly unit: 'ms' | 'MB' | 'kB' | '×' | '%' | 'of';
   readonly limit: number;
 }
+
+/** What a measure gives, one after another where each takes a while. */
+export type Figures = Iterable<Figure> | AsyncIterable<Figure>;
 
 const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b);
 /** The value below which this share of all lie. */
@@ -14,11 +24,12 @@ export const median = (values: readonly number[]): number => atShare(values, 0.5
 
 /** Milliseconds a call takes, warm: the median of many. */
 export function medianMs(call: (round: number) => unknown, rounds = 60, warm = 25): number {
-  for (let i = 0; i < warm; i++) call(i);
+  const before = sized(warm, 0);
+  for (let i = 0; i < before; i++) call(i);
   return median(
-    Array.from({ length: rounds }, (_, i) => {
+    Array.from({ length: sized(rounds, 1) }, (_, i) => {
       const began = performance.now();
-      call(warm + i);
+      call(before + i);
       return performance.now() - began;
     }),
   );
@@ -35,18 +46,4 @@ export function calibrationMs(): number {
     15,
     3,
   );
-}
-
-export function report(figures: readonly Figure[], calibration: number): boolean {
-  console.log(`calibration loop ${calibration.toFixed(2)} ms`);
-  let kept = true;
-  for (const { name, value, unit, limit } of figures) {
-    const within = value <= limit;
-    kept &&= within;
-    const ratio = unit === 'ms' ? `  (${(value / calibration).toFixed(2)} × calibration)` : '';
-    console.log(
-      `${within ? 'ok  ' : 'OVER'}  ${name}: ${value.toFixed(unit === 'ms' || unit === '×' ? 2 : 0)} ${unit}, limit ${limit} ${unit}${ratio}`,
-    );
-  }
-  return kept;
 }

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import type Sharp from 'sharp';
 import { byRole, chord, Key, openBrowser, press, waitForText } from '../../e2e/browser.ts';
-import { atShare, median, type Figure } from './measuring.ts';
+import { atShare, median, sized, type Figure } from './measuring.ts';
 import { postFiles, postJson, runServer } from './running-server.ts';
 import { dispatched, spentFrom, tracedEvents } from './trace.ts';
 
@@ -13,8 +13,8 @@ const picture = (n: number) =>
     .toBuffer();
 
 /** To and fro through the book, until the browser has compiled what it runs; then those that count. */
-const WARM = 60;
-const MOVES = 60;
+const [WARM, MOVES] = sized([60, 60], [0, 2]);
+const SIDE = sized(8, 2);
 
 /** Moving a page in a book of 64 panels: scripting, style and layout from the key to the next, read from a trace. */
 export async function movingFigures(): Promise<readonly Figure[]> {
@@ -24,19 +24,19 @@ export async function movingFigures(): Promise<readonly Figure[]> {
     const book = await postJson<{ id: string }>(`${server.url}/api/books`, {
       title: 'bench',
       form: 'meander-book',
-      parameters: { rows: 8, columns: 8 },
+      parameters: { rows: SIDE, columns: SIDE },
       sheet: { width: 841_000_000, height: 1_189_000_000, fibre: 'any' },
     });
     const { driver } = browser;
-    const pictures = await Promise.all(Array.from({ length: 64 }, (_, i) => picture(i)));
+    const pictures = await Promise.all(Array.from({ length: SIDE * SIDE }, (_, i) => picture(i)));
     await postFiles(
       `${server.url}/api/books/${book.id}/files`,
       pictures.map((bytes, i) => ({ name: `${i}.jpg`, bytes })),
     );
-    await driver.get(`${server.url}/books/${book.id}/pages?page=8`);
+    await driver.get(`${server.url}/books/${book.id}/pages?page=${SIDE}`);
     await waitForText(driver, 'Lock it here');
-    await byRole(driver, 'button', /^Page 64: /);
-    await driver.sleep(4000); // every page drawn
+    await byRole(driver, 'button', new RegExp(`^Page ${SIDE * SIDE}: `));
+    await driver.sleep(sized(4000, 800)); // every page drawn
     for (let i = 0; i < WARM + MOVES; i++) {
       await chord(driver, Key.ALT, Math.floor(i / 40) % 2 ? Key.ARROW_LEFT : Key.ARROW_RIGHT);
       await driver.sleep(120);

@@ -1,21 +1,29 @@
 import { createRequire } from 'node:module';
 import type Sharp from 'sharp';
 import { Key, openBrowser, press, waitForText, type Browser } from '../../e2e/browser.ts';
-import { median, type Figure } from './measuring.ts';
+import type { StageDeclared } from '../../packages/web/src/base/stage.ts';
+import { foldStage } from '../../packages/web/src/features/fold/stage.ts';
+import { historyStage } from '../../packages/web/src/features/history/stage.ts';
+import { pagesStage } from '../../packages/web/src/features/pages/stage.ts';
+import { paperStage } from '../../packages/web/src/features/paper/stage.ts';
+import { keysOf } from '../../packages/web/src/frame/stages.ts';
+import { median, sized, type Figure } from './measuring.ts';
 import { postFiles, postJson, runServer } from './running-server.ts';
 import { blocksFrom, dispatched, tracedEvents } from './trace.ts';
 
 const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
 
-const PAGES = 400;
-const ROUNDS = 5;
+const PAGES = sized(400, 8);
+const ROUNDS = sized(5, 2);
 
 /** Stages of a long book, each opened with its key from the book's history. */
-const STAGES = [
-  { name: 'Pages', keys: '3', path: '/pages', limit: 50 },
-  { name: 'Fold', keys: '5', path: '/fold', limit: 50 },
-  { name: 'Paper', keys: '2', path: '/paper', limit: 100 },
+const OPENED = [
+  { stage: pagesStage, limit: 50 },
+  { stage: foldStage, limit: 50 },
+  { stage: paperStage, limit: 100 },
 ] as const;
+/** By the key that its declaration, or its place on the strip, gives it. */
+const keyTo = (stage: StageDeclared): string => keysOf(stage)!.toLowerCase();
 
 /** A booklet of 400 pages with a picture on each. */
 export async function longBooklet(url: string): Promise<string> {
@@ -40,26 +48,24 @@ export async function longBooklet(url: string): Promise<string> {
 }
 
 /** The longest time for which the main thread answers nothing while each stage opens: by its address, with its key the first time, and again. */
-export async function openingFigures(): Promise<readonly Figure[]> {
+export async function* openingFigures(): AsyncIterable<Figure> {
   const server = await runServer();
   try {
     const book = await longBooklet(server.url);
-    const figures: Figure[] = [];
-    for (const stage of STAGES) {
+    for (const { stage, limit } of OPENED) {
       const address = `${server.url}/books/${book}`;
-      const whole = await traced((browser) => openedByAddress(browser, `${address}${stage.path}`));
-      const blocks = await traced((browser) => openedByKey(browser, `${address}/history`, stage));
+      const whole = await traced((browser) => openedByAddress(browser, `${address}/${stage.path}`));
+      const blocks = await traced((browser) => openedByKey(browser, `${address}/${historyStage.path}`, stage));
       console.log(
         `${stage.name} of ${PAGES} pages: longest block by its address ${whole.toFixed(0)} ms, with its key ${blocks.map((ms) => ms.toFixed(0)).join(' ')} ms`,
       );
-      const { name, limit } = stage;
-      figures.push(
+      const { name } = stage;
+      yield* [
         { name: `${name} of ${PAGES} pages opened by its address, longest block`, value: whole, unit: 'ms', limit },
         { name: '… with its key, the first time', value: blocks[0]!, unit: 'ms', limit },
         { name: '… and again, median', value: median(blocks.slice(1)), unit: 'ms', limit },
-      );
+      ];
     }
-    return figures;
   } finally {
     await server.stop();
   }
@@ -78,7 +84,7 @@ async function openedByAddress(browser: Browser, address: string): Promise<numbe
   const { driver } = browser;
   await driver.get(address);
   await waitForText(driver, 'saved ');
-  await driver.sleep(6000); // every page drawn
+  await driver.sleep(sized(6000, 800)); // every page drawn
   await press(driver, Key.ESCAPE);
   await driver.sleep(500);
   const events = await tracedEvents(browser);
@@ -86,18 +92,18 @@ async function openedByAddress(browser: Browser, address: string): Promise<numbe
   return blocksFrom(events, [{ ...escape!, ts: -Infinity }, escape!])[0]!;
 }
 
-async function openedByKey(browser: Browser, from: string, stage: (typeof STAGES)[number]): Promise<readonly number[]> {
+async function openedByKey(browser: Browser, from: string, stage: StageDeclared): Promise<readonly number[]> {
   const { driver } = browser;
   await driver.get(from);
   await waitForText(driver, 'saved ');
-  await driver.sleep(2000);
+  await driver.sleep(sized(2000, 500));
   for (let round = 0; round < ROUNDS; round++) {
-    await press(driver, stage.keys);
-    await driver.sleep(5000); // every page drawn
-    if (!new URL(await driver.getCurrentUrl()).pathname.endsWith(stage.path))
+    await press(driver, keyTo(stage));
+    await driver.sleep(sized(5000, 800)); // every page drawn
+    if (!new URL(await driver.getCurrentUrl()).pathname.endsWith(`/${stage.path}`))
       throw new Error(`${stage.name} did not open`);
-    await press(driver, 'y');
-    await driver.sleep(1500);
+    await press(driver, keyTo(historyStage));
+    await driver.sleep(sized(1500, 500));
   }
   const events = await tracedEvents(browser);
   const keys = dispatched(events, 'keydown');

@@ -2,19 +2,22 @@ import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import type Sharp from 'sharp';
+import { sized } from './measuring.ts';
 
 const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
 
 /** Size of a photograph of twelve megapixels. */
-export const TWELVE_MEGAPIXELS = { width: 3000, height: 4000 };
+export const TWELVE_MEGAPIXELS = sized({ width: 3000, height: 4000 }, { width: 300, height: 400 });
 
 export type PhotographKind = 'jpeg' | 'png';
 
-/** 64 different photographs of twelve megapixels as JPEG or PNG files (blurred noise: as large as real ones), made once. */
+/** 64 different photographs (of the quick bench four) of twelve megapixels as JPEG or PNG files (blurred noise: as large as real ones), made once. */
 export async function photographs(folder: string, kind: PhotographKind = 'jpeg'): Promise<readonly string[]> {
   mkdirSync(folder, { recursive: true });
   const ending = { jpeg: 'jpg', png: 'png' }[kind];
-  const files = Array.from({ length: 64 }, (_, i) => path.join(folder, `photograph-${i}.${ending}`));
+  const files = Array.from({ length: sized(64, 4) }, (_, i) =>
+    path.join(folder, `${sized('photograph', 'small')}-${i}.${ending}`),
+  );
   for (const [i, file] of files.entries()) {
     if (existsSync(file)) continue;
     const noise = sharp({

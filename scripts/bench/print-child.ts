@@ -15,12 +15,15 @@ import { mm } from '../../packages/core/src/units/nm.ts';
 import { bookJob } from '../../packages/core/src/print-jobs/book-job.ts';
 import { renderJob } from '../../packages/server/src/exports/render-job.ts';
 import { writePdf } from '../../packages/server/src/exports/write-pdf.ts';
+import { sized } from './measuring.ts';
+import { PHOTOGRAPHS } from './photograph-pdf.ts';
 
 const require = createRequire(new URL('../../packages/server/package.json', import.meta.url));
 const { PDFDocument } = require('@cantoo/pdf-lib') as typeof PdfLib;
 
+const SIDE = sized(8, 2);
 const [, , what, file] = process.argv as [string, string, 'idle' | 'copy' | 'impose', string];
-const wanted = Array.from({ length: 64 }, (_, i) => i * 3);
+const wanted = Array.from({ length: SIDE * SIDE }, (_, i) => i * 3);
 
 async function copy(): Promise<Uint8Array> {
   const source = await PDFDocument.load(await readFile(file), { updateMetadata: false });
@@ -30,12 +33,17 @@ async function copy(): Promise<Uint8Array> {
 }
 
 async function impose(out: string): Promise<void> {
-  const form = { id: 'meander-book', parameters: { rows: 8, columns: 8 } };
+  const form = { id: 'meander-book', parameters: { rows: SIDE, columns: SIDE } };
   const sheet = { width: mm(841), height: mm(1189), fibre: 'along-height' as const };
   const plan = planBook(form, sheet);
   if (!plan.ok) throw new Error('the bench’s own book does not fold');
   const size = uprightPdfSize({ width: 450, height: 600, rotate: 0, userUnit: 1 });
-  const asset = { id: 'photographs', kind: 'pdf' as const, bytes: 0, pages: Array.from({ length: 200 }, () => size) };
+  const asset = {
+    id: 'photographs',
+    kind: 'pdf' as const,
+    bytes: 0,
+    pages: Array.from({ length: PHOTOGRAPHS }, () => size),
+  };
   const pages = wanted.map((page) =>
     onPage({ asset: 'photographs', page, name: 'photographs.pdf', fit: 'fit' as const }),
   );

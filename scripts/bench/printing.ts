@@ -2,16 +2,20 @@ import { spawnSync } from 'node:child_process';
 import { statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { median, type Figure } from './measuring.ts';
+import { median, QUICKLY, sized, type Figure } from './measuring.ts';
 import { photographPdf } from './photograph-pdf.ts';
 
 const HERE = path.dirname(fileURLToPath(import.meta.url));
-const ROUNDS = 5;
+const ROUNDS = sized(5, 1);
 
 function child(what: string, file: string): { readonly ms: number; readonly peakMb: number } {
-  const done = spawnSync(process.execPath, ['--import', 'tsx', path.join(HERE, 'print-child.ts'), what, file], {
-    encoding: 'utf8',
-  });
+  const done = spawnSync(
+    process.execPath,
+    ['--import', 'tsx', path.join(HERE, 'print-child.ts'), what, file, ...QUICKLY],
+    {
+      encoding: 'utf8',
+    },
+  );
   if (done.status !== 0) throw new Error(done.stderr);
   return JSON.parse(done.stdout) as { ms: number; peakMb: number };
 }

@@ -1,12 +1,12 @@
 import { openBrowser, Key, press, waitForText } from '../../e2e/browser.ts';
-import { atShare, median, type Figure } from './measuring.ts';
+import { atShare, median, sized, type Figure } from './measuring.ts';
 import { postJson, runServer } from './running-server.ts';
 import { dispatched, frameWork, spentFrom, tracedEvents } from './trace.ts';
 
 /** Through all steps and back, until the browser has compiled what it runs; then those that count. */
-const ROUNDS = 3;
+const ROUNDS = sized(3, 1);
 /** A long concertina is moved through so many steps: its last folds, and its first openings. */
-const MOVED = 16;
+const MOVED = sized(16, 1);
 
 const FORMS = [
   { name: 'slit book', form: 'slit-book', parameters: {}, limit: 50 },
@@ -14,11 +14,10 @@ const FORMS = [
 ] as const;
 
 /** A step of the rehearsal in three dimensions: script, style and layout of the main thread from the key until the paper rests. */
-export async function rehearsingFigures(): Promise<readonly Figure[]> {
+export async function* rehearsingFigures(): AsyncIterable<Figure> {
   const server = await runServer();
   try {
-    const figures: Figure[] = [];
-    for (const { name, form, parameters, limit } of FORMS) {
+    for (const { name, form, parameters, limit } of FORMS.slice(0, sized(FORMS.length, 1))) {
       const { id } = await postJson<{ id: string }>(`${server.url}/api/books`, {
         title: 'bench',
         form,
@@ -27,15 +26,9 @@ export async function rehearsingFigures(): Promise<readonly Figure[]> {
       });
       const own = await stepsOf(`${server.url}/books/${id}/fold`);
       console.log(`a step of the ${name}: the main thread's own work ${own.map((ms) => ms.toFixed(0)).join(' ')} ms`);
-      figures.push({
-        name: `a step of the ${name} in three dimensions, median`,
-        value: median(own),
-        unit: 'ms',
-        limit,
-      });
+      yield { name: `a step of the ${name} in three dimensions, median`, value: median(own), unit: 'ms', limit };
     }
-    figures.push(...(await concertinaFrames(server.url)));
-    return figures;
+    yield* await concertinaFrames(server.url);
   } finally {
     await server.stop();
   }
@@ -46,10 +39,10 @@ async function concertinaFrames(url: string): Promise<readonly Figure[]> {
   const { id } = await postJson<{ id: string }>(`${url}/api/books`, {
     title: 'bench',
     form: 'concertina',
-    parameters: { panels: 200, panelWidth: 95_000_000, panelHeight: 140_000_000 },
+    parameters: { panels: sized(200, 8), panelWidth: 95_000_000, panelHeight: 140_000_000 },
     sheet: { width: 900_000_000, height: 640_000_000, fibre: 'along-height' },
   });
-  const frames = await framesOf(`${url}/books/${id}/fold?step=36`);
+  const frames = await framesOf(`${url}/books/${id}/fold?step=${sized(36, 1)}`);
   const shown = [0.5, 0.95, 1].map((share) => atShare(frames, share).toFixed(1)).join(' ');
   console.log(`${frames.length} frames of a concertina of 200 panels, median, p95, longest: ${shown} ms`);
   return [
@@ -63,7 +56,7 @@ async function framesOf(address: string): Promise<readonly number[]> {
     const { driver } = browser;
     await driver.get(address);
     await waitForText(driver, ' steps');
-    await driver.sleep(3000);
+    await driver.sleep(sized(3000, 1000));
     // There, until the browser has compiled what it runs; what counts is the way back.
     for (const key of [Key.ARROW_RIGHT, Key.ARROW_LEFT]) {
       if (key === Key.ARROW_LEFT) await press(driver, Key.ESCAPE);
@@ -85,13 +78,13 @@ async function stepsOf(address: string): Promise<readonly number[]> {
     const { driver } = browser;
     await driver.get(address);
     await waitForText(driver, ' steps');
-    await driver.sleep(3000);
+    await driver.sleep(sized(3000, 1000));
     const steps = Number(/(\d+) steps/.exec(await driver.findElement({ css: 'main' }).getText())![1]);
     for (let round = 0; round < ROUNDS; round++)
       for (const key of [Key.ARROW_RIGHT, Key.ARROW_LEFT])
         for (let step = 0; step < steps; step++) {
           await press(driver, key);
-          await driver.sleep(1700); // the step's own second, and the eye coming to rest
+          await driver.sleep(sized(1700, 400)); // the step's own second, and the eye coming to rest
         }
     await press(driver, Key.ESCAPE);
     await driver.sleep(500);

@@ -2,14 +2,16 @@ import { createRequire } from 'node:module';
 import type Sharp from 'sharp';
 import type { BookAnswer } from '../../packages/core/src/contract/answers.ts';
 import { byRole, openBrowser } from '../../e2e/browser.ts';
-import { atShare, median, type Figure } from './measuring.ts';
+import { atShare, median, sized, type Figure } from './measuring.ts';
 import { postFiles, postJson, runServer } from './running-server.ts';
 import { dispatched, spentFrom, tracedEvents } from './trace.ts';
 
 const sharp = createRequire(new URL('../../packages/server/package.json', import.meta.url))('sharp') as typeof Sharp;
 
 /** Notches of the wheel until the browser has compiled what it runs; then those that count. */
-const [WARM, STEPS] = [60, 120];
+const [WARM, STEPS] = sized([60, 120], [2, 6]);
+/** Forty pictures, each so many times again. */
+const AGAIN = sized(9, 1);
 const NOTCH = 120;
 
 /** Scrolling through 400 pages, each with a picture: nodes mounted, and script, style and layout from one notch of the wheel to the next. */
@@ -21,7 +23,7 @@ export async function scrollingFigures(): Promise<readonly Figure[]> {
     const book = await postJson<BookAnswer>(`${server.url}/api/books`, {
       title: 'bench',
       form: 'nested-booklet',
-      parameters: { pages: 400, sections: 12 },
+      parameters: { pages: 40 * (AGAIN + 1), sections: sized(12, 1) },
       sheet: { width: 297_000_000, height: 210_000_000, fibre: 'any' },
     });
     const pictures = await Promise.all(
@@ -40,11 +42,11 @@ export async function scrollingFigures(): Promise<readonly Figure[]> {
     await postJson(`${server.url}/api/books/${book.id}/revisions`, {
       expect: filled.revision,
       window: 'bench',
-      command: { kind: 'place', contents: Array.from({ length: 9 }, () => contents).flat() },
+      command: { kind: 'place', contents: Array.from({ length: AGAIN }, () => contents).flat() },
     });
     await driver.get(`${server.url}/books/${book.id}/pages`);
     await byRole(driver, 'button', /^Page 1: /);
-    await driver.sleep(3000);
+    await driver.sleep(sized(3000, 800));
     const wheel = (deltaY: number) =>
       (
         driver as unknown as { sendDevToolsCommand: (name: string, params: object) => Promise<unknown> }
