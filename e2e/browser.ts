@@ -15,7 +15,6 @@ const FLAGS = [
   '--disable-sync',
   '--disable-dev-shm-usage',
   '--enable-unsafe-swiftshader',
-  '--hide-scrollbars',
 ];
 
 export interface Browser {

@@ -62,6 +62,8 @@ describe('a concertina of joined strips', () => {
     });
     id = begun.id;
     await driver.get(`${app.url}/books/${id}/form`);
+    // A book has its form; the others are a press away.
+    await click('button', 'Another form');
     await click('radio', /^concertina$/i);
     await fill('Panels', '24');
     await fill('A panel, wide', '95');
@@ -71,6 +73,7 @@ describe('a concertina of joined strips', () => {
     const { book } = await saved(id, (one) => one.book.form.parameters['sides'] === 'both');
     expect(book.form).toMatchObject({ id: 'concertina', parameters: { panels: 24, panelWidth: mm(95) } });
     // What cannot be is said, and nothing is lost.
+    await click('button', 'Joints and fit');
     await fill('Tab, wide', '96');
     await waitForText(driver, 'A tab of 96 mm hides a panel of 95 mm whole.');
     await fill('Tab, wide', '15');
@@ -94,6 +97,7 @@ describe('a concertina of joined strips', () => {
     await waitForText(driver, /How to cut it/);
     // Its thickness is that of the paper: joints can be measured for it.
     await driver.get(`${app.url}/books/${id}/form`);
+    await click('button', 'Joints and fit');
     await fill('By', '0.1');
     await click('button', 'Measure its joints for this paper');
     await saved(id, (one) => one.book.form.parameters['insetBy'] === 220_000);

@@ -9,8 +9,10 @@ import type { CutOn, FormProblem, SheetExtent } from './form.ts';
 import { choice, count, length, numbers, parameters, type ParametersOf } from './parameters.ts';
 
 export const MOST_PANELS = 400;
-const WITH_TAB = { only: { joint: ['tab'] } } as const;
-const WITH_HINGE = { only: { joint: ['hinge-strip', 'tape'] } } as const;
+/** How strips are joined and what makes them fit: usual until somebody wants it otherwise. */
+const FOLLOWS = { follows: true } as const;
+const WITH_TAB = { only: { joint: ['tab'] }, ...FOLLOWS } as const;
+const WITH_HINGE = { only: { joint: ['hinge-strip', 'tape'] }, ...FOLLOWS } as const;
 
 export const concertinaParameters = parameters({
   panels: count(2, MOST_PANELS, 8),
@@ -22,24 +24,24 @@ export const concertinaParameters = parameters({
   /** panels of a paper of their own, joined on like strips: what the covers are glued to */
   endpapers: choice(['none', 'first', 'both'], 'none'),
   endpaperPanels: count(1, 2, 1, { only: { endpapers: ['first', 'both'] } }),
-  joint: choice(['tab', 'hinge-strip', 'tape'], 'tab'),
-  side: choice(['valleys', 'mountains', 'anywhere'], 'valleys'),
+  joint: choice(['tab', 'hinge-strip', 'tape'], 'tab', FOLLOWS),
+  side: choice(['valleys', 'mountains', 'anywhere'], 'valleys', FOLLOWS),
   tab: length(mm(3), mm(200), mm(15), WITH_TAB),
   /** on which face of the strip that it belongs to the next one is laid: on the front, so that the tab lies behind, or on the back */
   tabLies: choice(['behind', 'in-front'], 'behind', WITH_TAB),
   /** what makes up for the next strip lying inside the fold: its first panel narrower, its edge set past the crease, or nothing */
   inset: choice(['narrowed', 'set-past', 'left'], 'narrowed', WITH_TAB),
   /** by how much: the paper's thickness and the glue's where the fold is crisp */
-  insetBy: length(mm(0), mm(5), mm(0.2), { only: { joint: ['tab'], inset: ['narrowed', 'set-past'] } }),
+  insetBy: length(mm(0), mm(5), mm(0.2), { only: { joint: ['tab'], inset: ['narrowed', 'set-past'] }, ...FOLLOWS }),
   glue: length(mm(0), mm(1), mm(0.02), WITH_TAB),
   hingeWidth: length(mm(6), mm(200), mm(24), WITH_HINGE),
   hingeOn: choice(['back', 'front'], 'back', WITH_HINGE),
   /** between two ends whose hinge lies outside the closing fold: twice the thickness where it is crisp */
   hingeGap: length(mm(0), mm(5), mm(0.4), WITH_HINGE),
   /** how strips lie on a sheet whose grain is known */
-  fibres: choice(['along-folds', 'across-folds'], 'along-folds'),
+  fibres: choice(['along-folds', 'across-folds'], 'along-folds', FOLLOWS),
   /** panels of each strip as the paper that was taken asks for it; none, or what no longer goes together: as the sheet asks for it */
-  strips: numbers(1, MOST_PANELS, 200),
+  strips: numbers(1, MOST_PANELS, 200, FOLLOWS),
 });
 export type ConcertinaSettings = ParametersOf<typeof concertinaParameters>;
 

@@ -7,7 +7,12 @@ export type AskedWhen = 'backs-meet' | 'faces-meet';
 export type AskedOnly = Readonly<Record<string, readonly string[]>>;
 
 /** How one parameter of a form, or of a stitch, is asked for. */
-export type ParameterField = { readonly name: string; readonly when?: AskedWhen; readonly only?: AskedOnly } & (
+export type ParameterField = {
+  readonly name: string;
+  readonly when?: AskedWhen;
+  readonly only?: AskedOnly;
+  readonly follows?: true;
+} & (
   | { readonly kind: 'count'; readonly from: number; readonly to: number }
   | { readonly kind: 'choice'; readonly values: readonly string[] }
   /** nanometres */
@@ -25,6 +30,7 @@ interface PropertySchema {
   readonly maximum?: number;
   readonly when?: AskedWhen;
   readonly only?: AskedOnly;
+  readonly follows?: true;
   readonly length?: boolean;
   readonly numbers?: boolean;
   readonly items?: { readonly enum?: readonly string[]; readonly minimum?: number; readonly maximum?: number };
@@ -40,6 +46,7 @@ export function parameterFields({ parameters }: { readonly parameters: z.ZodMini
     const when = {
       ...(property.when ? { when: property.when } : {}),
       ...(property.only ? { only: property.only } : {}),
+      ...(property.follows ? { follows: true as const } : {}),
     };
     if (property.numbers)
       return {

@@ -11,6 +11,8 @@ interface Asked {
   readonly when?: AskedWhen;
   /** asked only beside such answers */
   readonly only?: AskedOnly;
+  /** how it is joined and fits, not what it is: usual until somebody wants it otherwise */
+  readonly follows?: true;
 }
 
 export const parameters = z.strictObject;

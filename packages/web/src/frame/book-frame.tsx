@@ -52,7 +52,7 @@ const Frame = memo(function Frame({ book }: { readonly book: OpenBook }) {
     { id: 'shelf', title: 'Back to the shelf', keys: 'H', run: () => void navigate('/') },
   ]);
   return (
-    <div className="flex min-h-screen flex-col">
+    <div className="frame flex min-h-screen flex-col">
       <header className="flex flex-wrap items-start justify-between gap-x-8 gap-y-2 px-9 pt-3.5">
         <div className="min-w-0">
           <Title book={book} />

@@ -12,7 +12,7 @@ export function BindStage() {
   const [query, setAddress] = useAddress();
   const asked: BindPanel = BIND_PANELS.find(({ id }) => id === query.get('ask'))?.id ?? 'hold';
   return (
-    <main className="flex grow flex-col roomy:h-[calc(100vh-5.6rem)]">
+    <main className="fills flex grow flex-col">
       <div className="border-b border-ink px-9 pt-3">
         <Questions questions={BIND_PANELS} asked={asked} onAsk={(ask) => setAddress({ ask })} />
       </div>

@@ -100,33 +100,28 @@ export function Drawer() {
       {acts.isEmpty ? (
         <Empty onStarter={acts.takeStarter} onOwn={() => void putIn()} />
       ) : (
-        <main className="grid grow grid-cols-[minmax(300px,380px)_minmax(0,1fr)] border-t border-ink max-[1000px]:grid-cols-1 roomy:h-[calc(100vh-5.6rem)]">
-          <nav
-            aria-label="Papers in the drawer"
-            className="border-r border-ink bg-wood px-5 py-3 roomy:min-h-0 roomy:overflow-auto"
-          >
-            {PAPER_KINDS.map((kind) => (
-              <Kind key={kind} title={KIND_WORDS[kind].many} papers={papers.filter((paper) => paper.kind === kind)}>
-                {(paper) => (
-                  <PaperInDrawer
-                    key={paper.id}
-                    paper={paper}
-                    open={paper.id === chosen?.id}
-                    onOpen={() => {
-                      asked.current = true;
-                      open(paper.id, becomes ? 'becomes' : undefined);
-                    }}
-                  />
-                )}
-              </Kind>
-            ))}
+        <main className="grid grow grid-cols-[minmax(300px,380px)_minmax(0,1fr)] border-t border-ink max-[1000px]:grid-cols-1">
+          <nav aria-label="Papers in the drawer" className="border-r border-ink bg-wood">
+            <div className="px-5 py-3 roomy:sticky roomy:top-0 roomy:max-h-screen roomy:overflow-auto">
+              {PAPER_KINDS.map((kind) => (
+                <Kind key={kind} title={KIND_WORDS[kind].many} papers={papers.filter((paper) => paper.kind === kind)}>
+                  {(paper) => (
+                    <PaperInDrawer
+                      key={paper.id}
+                      paper={paper}
+                      open={paper.id === chosen?.id}
+                      onOpen={() => {
+                        asked.current = true;
+                        open(paper.id, becomes ? 'becomes' : undefined);
+                      }}
+                    />
+                  )}
+                </Kind>
+              ))}
+            </div>
           </nav>
           {chosen && (
-            <section
-              ref={looked}
-              aria-label={chosen.name}
-              className="min-w-0 scroll-mt-3 px-8 py-4 roomy:min-h-0 roomy:overflow-auto"
-            >
+            <section ref={looked} aria-label={chosen.name} className="min-w-0 scroll-mt-3 px-8 py-4">
               <p className="mb-3 flex gap-6">
                 <Look on={!becomes} onClick={() => open(chosen.id)}>
                   What is known of it

@@ -104,10 +104,13 @@ function Pointer({ tape, end, heading, onGo }: PointerProps) {
   }, [whole]);
   return (
     <>
-      <div ref={slide} className="pointer-events-none absolute inset-x-0 top-0 h-4 will-change-transform">
-        <svg className="absolute left-0 h-4 w-4 -translate-x-1/2" viewBox="0 0 16 16" aria-hidden="true">
-          <polygon points="0,0 16,0 8,14" fill="#9a2f08" />
-        </svg>
+      {/* As wide as the ruler, so that a share of it is a place; what is moved beyond its end is no part of the page. */}
+      <div className="pointer-events-none absolute -inset-x-2 top-0 h-4 overflow-x-clip">
+        <div ref={slide} className="absolute inset-x-2 top-0 h-4 will-change-transform">
+          <svg className="absolute left-0 h-4 w-4 -translate-x-1/2" viewBox="0 0 16 16" aria-hidden="true">
+            <polygon points="0,0 16,0 8,14" fill="#9a2f08" />
+          </svg>
+        </div>
       </div>
       <input
         ref={range}

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Radio, RadioGroup, Label } from '@headlessui/react';
 import { FORM_FAMILIES } from '@eight-up/core/forms/form';
 import { FORMS } from '@eight-up/core/forms/registry';
@@ -16,21 +16,20 @@ interface FormChooserProps {
   readonly form: FormChoice;
   readonly sheet: Sheet;
   readonly onForm: (form: FormChoice) => void;
+  /** only the chosen one, the others a press away */
+  readonly folded: boolean;
 }
 
 /** What one wants to hold: the chosen form in words and in the flesh, always in sight; below it all others, gathered by what they are. */
-export function FormChooser({ form, sheet, onForm }: FormChooserProps) {
+export function FormChooser({ form, sheet, onForm, folded }: FormChooserProps) {
+  const [opened, setOpened] = useState(false);
   const words = formWords(form.id);
   const shown = useStanding(form, sheet);
   return (
-    <section className="flex min-h-0 flex-col">
-      <RadioGroup
-        value={form.id}
-        onChange={(id) => id !== form.id && onForm({ id, parameters: {} })}
-        className="flex min-h-0 flex-col"
-      >
+    <section>
+      <RadioGroup value={form.id} onChange={(id) => id !== form.id && onForm({ id, parameters: {} })}>
         <Label as="h2" className="mb-2 text-2xl">
-          What do you want to hold?
+          {folded && !opened ? 'What it is' : 'What do you want to hold?'}
         </Label>
         <div
           className="mb-2 flex items-center gap-4 border-2 border-ink bg-paper px-4 py-1.5"
@@ -45,8 +44,13 @@ export function FormChooser({ form, sheet, onForm }: FormChooserProps) {
           </p>
           {shown && <StandingBook plan={shown} width={120} height={104} className="h-[104px] w-[120px] shrink-0" />}
         </div>
-        <div className="min-h-0 overflow-y-auto pb-2 pr-1">
-          {FORM_FAMILIES.map((family) => (
+        {folded && (
+          <button type="button" className="remedy mb-2" aria-expanded={opened} onClick={() => setOpened(!opened)}>
+            {opened ? 'Keep this form' : 'Another form'}
+          </button>
+        )}
+        {(!folded || opened) &&
+          FORM_FAMILIES.map((family) => (
             <div key={family} role="presentation" className="mb-2">
               <h3 className="mb-1 text-sm font-semibold text-quiet">{FAMILY_WORDS[family]}</h3>
               <div className="grid grid-cols-3 gap-1.5">
@@ -56,7 +60,6 @@ export function FormChooser({ form, sheet, onForm }: FormChooserProps) {
               </div>
             </div>
           ))}
-        </div>
       </RadioGroup>
     </section>
   );

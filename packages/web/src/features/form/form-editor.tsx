@@ -33,6 +33,8 @@ interface FormEditorProps {
   readonly onSheet: (sheet: Sheet) => void;
   /** what belongs under the facts: starting the book, or what would happen to its pages */
   readonly below: (plan: FoldedBook | undefined) => React.ReactNode;
+  /** the book has its form: the others are a press away */
+  readonly folded?: boolean;
 }
 
 /** Of sheets that differ the one with the most panels says most. */
@@ -42,14 +44,27 @@ function widestSheet({ run }: FoldedBook): number {
 }
 
 /** Which form, how set, from which sheet; the sheet and what it becomes beside it. */
-export function FormEditor({ form, sheet, printing = USUAL_PRINTING, onForm, onSheet, below }: FormEditorProps) {
+export function FormEditor({
+  form,
+  sheet,
+  printing = USUAL_PRINTING,
+  onForm,
+  onSheet,
+  below,
+  folded = false,
+}: FormEditorProps) {
   const unit = useSettings((s) => s.unit);
   const result = useMemo(() => planBook(form, sheet), [form, sheet]);
   return (
-    <main className="flex min-h-0 grow flex-col spacious:h-[calc(100vh-5.6rem)]">
-      <div className="grid min-h-0 grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-2 pt-4 spacious:grid-rows-[minmax(0,1fr)] max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)] max-[720px]:grid-cols-[minmax(0,1fr)]">
-        <FormChooser form={form} sheet={sheet} onForm={(chosen) => onForm(chosen, laidFor(chosen.id, sheet))} />
-        <section className="flex min-h-72 flex-col spacious:min-h-0 spacious:overflow-y-auto" aria-label="The sheet">
+    <main className="fills-wide flex grow flex-col">
+      <div className="grid min-h-0 grow grid-cols-[minmax(300px,370px)_minmax(340px,1fr)_minmax(250px,290px)] gap-8 px-9 pb-2 pt-4 spacious:overflow-y-auto max-[1100px]:grid-cols-[minmax(300px,1fr)_minmax(300px,1fr)] max-[720px]:grid-cols-[minmax(0,1fr)]">
+        <FormChooser
+          folded={folded}
+          form={form}
+          sheet={sheet}
+          onForm={(chosen) => onForm(chosen, laidFor(chosen.id, sheet))}
+        />
+        <section className="flex min-h-72 min-w-0 flex-col" aria-label="The sheet">
           {result.ok && (
             <SheetView
               plan={result.value}
@@ -60,16 +75,15 @@ export function FormEditor({ form, sheet, printing = USUAL_PRINTING, onForm, onS
           )}
           <FormParameters form={form} plan={result.ok ? result.value : undefined} onForm={onForm} />
         </section>
-        <section
-          aria-label="What you will hold"
-          className="spacious:min-h-0 spacious:overflow-y-auto max-[1100px]:col-span-2 max-[720px]:col-span-1"
-        >
+        <section aria-label="What you will hold" className="max-[1100px]:col-span-2 max-[720px]:col-span-1">
           {result.ok ? (
             <Facts plan={result.value} printing={printing} onForm={onForm} />
           ) : (
             <Impossible sentence={planProblemWords(result.problem, unit)} />
           )}
-          <div className="mt-4">{below(result.ok ? result.value : undefined)}</div>
+          <div className={`mt-4 ${folded ? '' : 'sticky bottom-0 bg-bench pb-2'}`}>
+            {below(result.ok ? result.value : undefined)}
+          </div>
         </section>
       </div>
       <SheetRack sheet={sheet} onSheet={onSheet} />

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { isAsked, parameterFields, type AskedWhen } from '@eight-up/core/forms/parameter-fields';
+import { Disclosure, DisclosureButton, DisclosurePanel } from '@headlessui/react';
+import { isAsked, parameterFields, type AskedWhen, type ParameterField } from '@eight-up/core/forms/parameter-fields';
 import { sidesOf } from '@eight-up/core/folding/laid-paper';
 import { formById } from '@eight-up/core/forms/registry';
 import type { FoldedBook, FormChoice } from '@eight-up/core/forms/planned-book';
@@ -23,26 +24,36 @@ export function FormParameters({ form, plan, onForm }: FormParametersProps) {
   const turns = turnsOf(plan);
   // How many printed faces nobody would read where turns are glued shut.
   const hides = 2 * turns['faces-meet'];
+  const asked = fields.filter((field) => (!field.when || turns[field.when] > 0) && isAsked(field, values));
+  const input = (field: ParameterField) => (
+    <ParameterInput
+      key={field.name}
+      field={field}
+      asked={{
+        asks: parameterQuestion(form.id, field.name),
+        hint: parameterHint(form.id, field.name),
+        answer: (value) => parameterAnswer(form.id, field.name, value, hides),
+      }}
+      value={values[field.name]}
+      onChange={(value) => set(field.name, value)}
+    />
+  );
+  const follow = asked.filter(({ follows }) => follows);
   return (
-    <div className="mt-2 grid grid-cols-1 justify-items-start">
-      {fields
-        .filter((field) => (!field.when || turns[field.when] > 0) && isAsked(field, values))
-        .map((field) => (
-          <ParameterInput
-            key={field.name}
-            field={field}
-            asked={{
-              asks: parameterQuestion(form.id, field.name),
-              hint: parameterHint(form.id, field.name),
-              answer: (value) => parameterAnswer(form.id, field.name, value, hides),
-            }}
-            value={values[field.name]}
-            onChange={(value) => set(field.name, value)}
-          />
-        ))}
-    </div>
+    <>
+      <div className={BESIDE}>{asked.filter(({ follows }) => !follows).map(input)}</div>
+      {follow.length > 0 && (
+        <Disclosure as="div" className="mt-3 border-t border-bench-deep pt-2">
+          <DisclosureButton className="remedy">Joints and fit</DisclosureButton>
+          <DisclosurePanel className={BESIDE}>{follow.map(input)}</DisclosurePanel>
+        </Disclosure>
+      )}
+    </>
   );
 }
+
+/** Two or three beside one another where there is room. */
+const BESIDE = 'mt-2 flex flex-wrap items-end gap-x-6';
 
 /** How many turns of each kind the folded book has: only their treatments are asked for. Read off the folding, not off a rule. */
 function turnsOf(plan: FoldedBook | undefined): Readonly<Record<AskedWhen, number>> {

@@ -8,6 +8,7 @@ export function FormStage() {
   const { form, sheet } = book.book;
   return (
     <FormEditor
+      folded
       form={form}
       sheet={sheet}
       printing={book.book.printing}

@@ -21,7 +21,7 @@ export function NewBook() {
   const start = useBeginBook();
   useFilesAnywhere({ onFiles: (more) => setFiles((old) => [...old, ...more]) });
   return (
-    <div className="flex min-h-screen flex-col">
+    <div className="frame flex min-h-screen flex-col">
       <header className="flex items-center gap-2 px-9 pt-5">
         <Link to="/" aria-label="Back to the shelf" className="-ml-2 p-1 text-quiet hover:text-ink">
           <ChevronLeftIcon className="size-6" />

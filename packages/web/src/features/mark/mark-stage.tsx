@@ -12,7 +12,7 @@ export function MarkStage() {
   const [query, setQuery] = useSearchParams();
   const asked: MarkPanel = MARK_PANELS.find(({ id }) => id === query.get('ask'))?.id ?? 'marks';
   return (
-    <main className="flex grow flex-col roomy:h-[calc(100vh-5.6rem)]">
+    <main className="fills flex grow flex-col">
       <div className="border-b border-ink px-9 pt-3">
         <Questions questions={MARK_PANELS} asked={asked} onAsk={(ask) => setQuery({ ask })} />
       </div>

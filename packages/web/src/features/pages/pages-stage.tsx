@@ -72,7 +72,7 @@ export function PagesStage() {
       onDragEnd={dragged}
     >
       <Dragging value={dragging}>
-        <main className={`flex grow flex-col roomy:h-[calc(100vh-5.6rem)] ${drops.held ? 'bg-choose-pale' : ''}`}>
+        <main className={`fills flex grow flex-col ${drops.held ? 'bg-choose-pale' : ''}`}>
           <input
             ref={picker}
             type="file"

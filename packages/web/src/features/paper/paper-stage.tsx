@@ -69,7 +69,7 @@ export function PaperStage() {
   const chosen = book.book.papers[on];
   const showKit = question === 'book' || question === 'compare';
   return (
-    <main className="flex grow flex-col roomy:h-[calc(100vh-5.6rem)]">
+    <main className="fills flex grow flex-col">
       <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-1 border-b border-ink px-9 pt-3">
         <Questions questions={QUESTIONS} asked={question} onAsk={(id) => ask(id)} />
         {slots.length > 1 && (

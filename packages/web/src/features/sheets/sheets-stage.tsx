@@ -34,7 +34,7 @@ export function SheetsStage() {
   const set = (change: Partial<Printing>) =>
     book.change({ kind: 'set-printing', printing: { ...printing, ...change } });
   return (
-    <main className="flex h-[calc(100vh-5.6rem)] min-h-[40rem] grow flex-col max-[900px]:h-auto">
+    <main className="fills flex grow flex-col">
       <div className="grid min-h-0 grow grid-cols-[minmax(0,1fr)_290px] gap-8 px-9 pb-3 pt-4 max-[900px]:grid-cols-1">
         <SheetOnTable
           book={book}
