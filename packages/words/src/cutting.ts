@@ -2,6 +2,7 @@ import { ownerOf, type ChangedBook, type JointPlan } from '@eight-up/core/cuttin
 import type { CutTogether } from '@eight-up/core/cutting/kit';
 import type { Cut } from '@eight-up/core/cutting/lay-out';
 import { readOff, type Mark, type Reading } from '@eight-up/core/cutting/marks';
+import { piecesEach } from '@eight-up/core/cutting/on-paper';
 import type { OffcutUse } from '@eight-up/core/cutting/offcut-use';
 import type { Parent } from '@eight-up/core/cutting/parent';
 import type { PaperPlan, RankBy } from '@eight-up/core/cutting/plan-on-paper';
@@ -212,6 +213,7 @@ export function otherwiseSentence(
 /** Why a paper stands first. */
 export function rankReason(cut: PaperPlan, by: RankBy, { unit, currency }: MakerSettings): string {
   const left = `${percent(cut.waste)} of the sheets left over`;
+  if (by === 'joints') return `Fewest joints: ${piecesEach(cut.settled) - 1} in a copy, ${left}.`;
   return by === 'price' && cut.costEach !== null
     ? `Cheapest: ${moneyWords(cut.costEach, currency)} a copy, ${left}.`
     : `Least paper: ${measureArea(cut.areaEach, unit)} a copy, ${left}.`;

@@ -87,6 +87,13 @@ export function piecesOf(
   return neededPieces({ sheet, run: { laid }, reading: follows }, kit, PAGES_SLOT);
 }
 
+/** Pieces of one copy that are cut from the paper of its pages. */
+export function piecesEach(settled: SettledOnPaper | undefined): number {
+  if (!settled) return 1;
+  const { parts } = formById(settled.form.id)!.assembly(settled.form.parameters, settled.sheet);
+  return parts.reduce((sum, { paper, sheets }) => sum + (paper ? 0 : sheets.length), 0);
+}
+
 /** What becomes of the sheet's fibres when a paper is taken so. */
 export const fibreTaken = (paper: Paper, grain: ChosenPaper['grain']): FibreAxis =>
   grain === 'ignored' ? 'any' : grain === 'other' ? otherGrain(paper.sheet.fibre) : paper.sheet.fibre;

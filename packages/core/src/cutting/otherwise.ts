@@ -5,7 +5,7 @@ import type { Paper } from '../paper/paper.ts';
 import { ok, type Result } from '../result.ts';
 import type { EditionProblem } from './edition/edition-task.ts';
 import type { AskSolver } from './linear-program.ts';
-import type { SettledOnPaper } from './on-paper.ts';
+import { piecesEach } from './on-paper.ts';
 import { planOnPaper, shareOf, type KitTask } from './plan-on-paper.ts';
 
 /** What one paper takes of a book that is made a little otherwise. */
@@ -49,11 +49,4 @@ export function* madeOtherwise(
   return plan.ok
     ? ok({ count: plan.value.count, cost: plan.value.cost, pieces: piecesEach(plan.value.settled) })
     : plan;
-}
-
-/** Pieces of one copy that are cut from the paper of its pages. */
-export function piecesEach(settled: SettledOnPaper | undefined): number {
-  if (!settled) return 1;
-  const { parts } = formById(settled.form.id)!.assembly(settled.form.parameters, settled.sheet);
-  return parts.reduce((sum, { paper, sheets }) => sum + (paper ? 0 : sheets.length), 0);
 }

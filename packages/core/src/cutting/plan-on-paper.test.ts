@@ -10,9 +10,10 @@ import { doJob, startJob } from './jobs.ts';
 import { OWN_SHEET, USUAL_KIT, type Kit } from '../document/kit.ts';
 import { sheetsForEdition, withSpares } from './kit.ts';
 import { solveWith, type AskSolver } from './linear-program.ts';
-import { followsPaper } from './on-paper.ts';
+import { followsPaper, piecesEach } from './on-paper.ts';
 import { marksOf, marksTable, readOff } from './marks.ts';
-import { kitTask, rankAnswers, type PaperPlan } from './plan-on-paper.ts';
+import { kitTask, rankAnswers, type PaperPlan, type RankBy } from './plan-on-paper.ts';
+import { rank } from './ranked.ts';
 
 let ask: AskSolver;
 beforeAll(async () => {
@@ -269,6 +270,24 @@ describe('a book on a paper', () => {
     const answers = doJob('rank', { task: kitTask(book, kit(10), 'text'), papers, effort: 'quick' }, ask);
     expect(answers[0]!.right.ok && answers[0]!.other?.ok).toBe(true);
     expect(rankAnswers(answers, 'price').map((one) => one.paper)).toEqual(['b', 'a', 'c']);
+  });
+
+  it('by joints the fewest come first, though they cost more; alike, the cheaper one', () => {
+    const parameters = { panels: 12, panelWidth: mm(60), panelHeight: mm(90), side: 'anywhere' };
+    const long = planBook({ id: 'concertina', parameters }, { width: mm(420), height: mm(297), fibre: 'any' });
+    if (!long.ok) throw new Error(long.problem.code);
+    const task = { ...kitTask(long.value, kit(9), 'text'), follows: followsPaper(long.value, 'text')! };
+    const papers = [
+      { ...paper(297, 210, { price: 1 }), id: 'short' },
+      { ...paper(800, 600, { price: 900 }), id: 'dear' },
+      { ...paper(800, 600, { price: 500 }), id: 'long' },
+    ];
+    const answers = doJob('rank', { task, papers, effort: 'quick' }, ask);
+    const by = (what: RankBy) => rank(answers, what).comparable.map((one) => one.paper);
+    expect([by('price')[0], by('joints')]).toEqual(['short', ['long', 'dear', 'short']]);
+    const joints = rank(answers, 'joints').comparable.map(({ right }) => piecesEach(right.value.settled) - 1);
+    expect(joints).toEqual([0, 0, joints[2]]);
+    expect(joints[2]).toBeGreaterThan(0);
   });
 
   it('a chosen one tells when the book has moved on, and what grain the sheet has then', () => {

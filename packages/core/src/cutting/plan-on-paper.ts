@@ -8,7 +8,7 @@ import { editionWork } from './edition/edition.ts';
 import type { CutAlike, EditionProblem, NeededPiece, StockedParent } from './edition/edition-task.ts';
 import { isOwnSheet, type Kit, type PaperSlot } from '../document/kit.ts';
 import { gapOf, neededPieces, offcutParents, parentOf } from './kit.ts';
-import { asSetOn, piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
+import { asSetOn, piecesEach, piecesOf, settledOn, type FollowsPaper, type SettledOnPaper } from './on-paper.ts';
 import type { AskSolver } from './linear-program.ts';
 
 /** The parts of an edition that are cut from one paper. */
@@ -265,13 +265,14 @@ export function* answersOf(
 }
 
 /** What papers are ranked by. */
-export type RankBy = 'price' | 'area';
+export type RankBy = 'price' | 'area' | 'joints';
 
-/** The better first: those that can be cut right, by price a book and, apart from them, those without a price by area a book. */
+/** The better first: those that can be cut right, by price a book and, apart from them, those without a price by area a book; or by their joints, then so. */
 export function rankAnswers<A extends PaperAnswers>(answers: readonly A[], by: RankBy): readonly A[] {
   const key = ({ right }: A): readonly [number, number, number] => {
     if (!right.ok) return [2, 0, 0];
-    const { cost, areaEach } = right.value;
+    const { cost, areaEach, settled } = right.value;
+    if (by === 'joints') return [0, piecesEach(settled), cost ?? areaEach];
     return by === 'price' && cost !== null ? [0, cost, areaEach] : [by === 'price' ? 1 : 0, areaEach, 0];
   };
   return [...answers].sort((a, b) => {

@@ -29,7 +29,7 @@ export function rank(answers: readonly PaperAnswers[], by: RankBy): Ranked {
   const ranked = rankAnswers(answers, by);
   const right = ranked.filter(isRight);
   // Ranked by price, papers without one cannot be compared with those that have one.
-  const isComparable = ({ right: { value } }: RightAnswer) => by === 'area' || value.cost !== null;
+  const isComparable = ({ right: { value } }: RightAnswer) => by !== 'price' || value.cost !== null;
   return {
     comparable: right.filter(isComparable),
     unpriced: right.filter((one) => !isComparable(one)),

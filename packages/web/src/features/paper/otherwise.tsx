@@ -1,5 +1,6 @@
 import { fingerprint } from '@eight-up/core/cutting/jobs';
-import { otherWays, piecesEach } from '@eight-up/core/cutting/otherwise';
+import { piecesEach } from '@eight-up/core/cutting/on-paper';
+import { otherWays } from '@eight-up/core/cutting/otherwise';
 import type { KitTask, PaperPlan } from '@eight-up/core/cutting/plan-on-paper';
 import type { RightAnswer } from '@eight-up/core/cutting/ranked';
 import type { Paper } from '@eight-up/core/paper/paper';

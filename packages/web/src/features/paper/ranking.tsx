@@ -49,6 +49,7 @@ export function Ranking({ book, on, papers, loaded, onTaken }: RankingProps) {
           choices={[
             { value: 'price', name: 'price of a copy' },
             { value: 'area', name: 'paper in a copy' },
+            ...(task.follows ? [{ value: 'joints' as const, name: 'fewest joints' }] : []),
           ]}
         />
       </div>
