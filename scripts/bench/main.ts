@@ -1,3 +1,4 @@
+import { answeringFigures } from './answering.ts';
 import { bindingFigures } from './binding.ts';
 import { bookletFigures } from './booklets.ts';
 import { concertinaFigures } from './concertinas.ts';
@@ -25,6 +26,7 @@ const MEASURES: Readonly<Record<string, () => Figures | Promise<Figures>>> = {
   'more-editions': moreEditionFigures,
   starting: startingFigures,
   printing: printingFigures,
+  answering: answeringFigures,
   keeping: keepingFigures,
   moving: movingFigures,
   opening: openingFigures,

@@ -148,6 +148,8 @@ describe('what is stored of a book', () => {
     expect(shelf.unreadable).toMatchObject([{ id: torn.id, title: 'Low Water' }]);
     const opened = await server.request.get(`/api/books/${torn.id}`);
     expect([opened.status, opened.body.code]).toEqual([422, 'book-unreadable']);
+    const nobody = await server.request.get('/api/books/nobody/rescue.txt');
+    expect([nobody.status, nobody.type]).toEqual([404, 'application/json']);
     const rescue = await server.request.get(`/api/books/${torn.id}/rescue.txt`);
     expect(rescue.text).toContain('"title":"Low Water"');
     expect(rescue.text).toMatch(/^1 change \{"kind":"rename"/m);

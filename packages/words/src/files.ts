@@ -20,6 +20,8 @@ export function fileProblemWords(problem: FileProblem): string {
         : 'was given up: reading it takes more memory than a file may have here. Simplify it, or save it anew from another program.';
     case 'svg-broken':
       return 'is a drawing that cannot be read: it is damaged, or it shows nothing. Export it again.';
+    case 'svg-too-deep':
+      return `nests ${problem.depth} groups in one another; ${problem.most} is the most. Ungroup it in the drawing program.`;
     case 'svg-too-large':
       return `is a drawing of ${problem.megabytes} MB; ${problem.most} is the most that can be taken. Simplify it, or save it as a picture.`;
     case 'svg-too-many-shapes':

@@ -10,6 +10,8 @@ export type FileProblem =
   | { readonly code: 'svg-broken' }
   /** shapes that it draws, those drawn again by reference counted each time */
   | { readonly code: 'svg-too-many-shapes'; readonly shapes: number; readonly most: number }
+  /** groups in groups */
+  | { readonly code: 'svg-too-deep'; readonly depth: number; readonly most: number }
   | { readonly code: 'svg-too-large'; readonly megabytes: number; readonly most: number }
   | { readonly code: 'pdf-broken' }
   /** counted from 1 */

@@ -48,10 +48,12 @@ export function bookRoutes(orm: MikroORM): Router {
   });
 
   router.get('/:id/rescue.txt', async (request, response) => {
+    // Found first: an error is told as one.
+    const text = await rescued(orm.em.fork(), request.params.id);
     response
       .set('Content-Disposition', 'attachment; filename="rescued book.txt"')
       .type('text/plain; charset=utf-8')
-      .send(await rescued(orm.em.fork(), request.params.id));
+      .send(text);
   });
 
   router.post('/:id/copy', async (request, response) => {

@@ -21,6 +21,22 @@ it('tells what a slip costs by each method, exactly and drawn at random, and wha
   expect(again.body.simulated).toEqual(body.simulated);
 });
 
+it('holds nobody else up: who asks after the heaviest questions is answered before them', async () => {
+  const strips = Array.from({ length: 200 }, () => 2);
+  const papers = Array.from({ length: 20 }, (_, i) => ({ width: mm(420 + 31 * i), height: mm(594 + 17 * i) }));
+  const concertina = { panels: 400, panelWidth: mm(95), panelHeight: mm(140), copies: 10_000, papers };
+  const order: string[] = [];
+  const heavy = [
+    ask({ strips, panelWidth: mm(95), method: 'stepping', books: 100_000 }),
+    server.request.post('/api/compute/concertina').send(concertina),
+  ].map((asked) => asked.expect(200).then(() => void order.push('heavy')));
+  // Handed on to the pool first.
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  await server.request.get('/api/health').then(() => void order.push('health'));
+  await Promise.all(heavy);
+  expect(order).toEqual(['health', 'heavy', 'heavy']);
+});
+
 it('refuses a hand that is none with a sentence, and what is no book', async () => {
   for (const reading of [0, mm(50)]) {
     const { body } = await ask({ ...BOOK, hand: { reading } }).expect(422);

@@ -69,6 +69,7 @@ describe('drawings', () => {
     [svg('', 'width="9" height="9"'), 'svg-broken'],
     [svg(RECT, 'width="0" height="9"'), 'svg-broken'],
     [`<!DOCTYPE svg [<!ENTITY a "aaaa">]>${svg(RECT)}`, 'svg-broken'],
+    [svg(`${'<g>'.repeat(100_000)}${RECT}${'</g>'.repeat(100_000)}`), 'svg-too-deep'],
     [svg(RECT + `<!--${' '.repeat(21_000_000)}-->`), 'svg-too-large'],
   ])('that are none are refused', async (text, code) => {
     expect(await cleanSvg(text)).toMatchObject({ ok: false, problem: { code } });

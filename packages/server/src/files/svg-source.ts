@@ -42,6 +42,21 @@ const linksOut = (css: string): boolean => LINKS_OUT.test(plainStyle(css));
 /** More shapes than a printer could set; those drawn again by reference count each time. */
 const MOST_SHAPES = 200_000;
 
+/** Deeper than any drawing program nests its groups; every reader follows them one inside another. */
+const MOST_NESTED = 500;
+
+/** How deep elements lie in one another, by their tags alone: counted before anything is built of them. */
+function depthOf(text: string): number {
+  const tags = /<!--[\s\S]*?-->|<!\[CDATA\[[\s\S]*?\]\]>|<\?[\s\S]*?\?>|<(\/?)[a-z_](?:[^>"']|"[^"]*"|'[^']*')*>/gi;
+  let [depth, most] = [0, 0];
+  for (const [tag, closes] of text.matchAll(tags)) {
+    if (closes === undefined || tag.endsWith('/>')) continue;
+    depth += closes === '/' ? -1 : 1;
+    most = Math.max(most, depth);
+  }
+  return most;
+}
+
 /** What a drawing needs to be read as one, where its maker left it out. */
 const named = (text: string): string =>
   text.replace(/<svg\b(?:[^>"']|"[^"]*"|'[^']*')*>/, (tag) => {
@@ -93,6 +108,8 @@ export async function cleanSvg(text: string): Promise<Result<CleanSvg, FileProbl
   if (megabytes > MOST_SVG_MEGABYTES) return fail({ code: 'svg-too-large', megabytes, most: MOST_SVG_MEGABYTES });
   // Entities swell and fetch; no drawing program of today needs a document type.
   if (/<!ENTITY/i.test(text)) return fail({ code: 'svg-broken' });
+  const depth = depthOf(text);
+  if (depth > MOST_NESTED) return fail({ code: 'svg-too-deep', depth, most: MOST_NESTED });
   const [{ JSDOM }, { default: createPurifier }] = await Promise.all([import('jsdom'), import('dompurify')]);
   const { window } = new JSDOM('');
   try {

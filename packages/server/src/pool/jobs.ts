@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { CuttingJobs, JobKind as SearchKind } from '@eight-up/core/cutting/jobs';
+import type { Computed } from '../compute/computed.ts';
 import type { Tell } from './tell.ts';
 import type * as BackupFiles from '../safekeeping/backup-files.ts';
 import type * as FolderCheck from '../safekeeping/folder-check.ts';
@@ -26,6 +27,7 @@ export const JOBS = {
   'cutting-paper': async (asked: CuttingPaperAsked, tell: Tell) =>
     (await import('../exports/made-files.ts')).cuttingPaper(asked, tell),
   'cutting-file': async (asked: CuttingFileAsked) => (await import('../exports/made-files.ts')).cuttingFile(asked),
+  compute: async (asked: Computed) => (await import('../compute/computed.ts')).computed(asked),
   search: async (asked: SearchAsked) => (await import('../compute/search.ts')).search(asked.kind, asked.input as never),
   'write-book-file': async (asked: WriteAsked) => (await import('../book-file/write.ts')).writeBookFile(asked),
   'read-book-file': async (asked: ReadAsked) => (await import('../book-file/read.ts')).readBookFile(asked),

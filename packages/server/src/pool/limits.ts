@@ -4,7 +4,7 @@ import { totalmem } from 'node:os';
  * How many jobs of a kind run at once. Each lane has processes of its own: a few files that take their readers' whole time hold up
  * what reads files, not what prints, shows, searches or keeps.
  */
-export const LANES = { reading: 2, showing: 2, making: 2, searching: 1, keeping: 2 } as const;
+export const LANES = { reading: 2, showing: 2, making: 2, searching: 1, answering: 2, keeping: 2 } as const;
 export type Lane = keyof typeof LANES;
 
 /** What a job may take before it is ended, and in which lane it runs. */
@@ -30,6 +30,8 @@ export const LIMITS = {
   'cutting-paper': { seconds: 600, lane: 'searching' },
   'cutting-file': { seconds: 600, lane: 'searching' },
   search: { seconds: 600, lane: 'searching' },
+  // Arithmetic of seconds at most: it does not wait behind a search of minutes.
+  compute: { seconds: 60, lane: 'answering' },
   'back-up': { seconds: 3600, lane: 'keeping' },
   'describe-backups': { seconds: 600, lane: 'keeping' },
   'originals-of-backups': { seconds: 600, lane: 'keeping' },
