@@ -77,6 +77,34 @@ describe('from an empty shelf to a print file', () => {
     await untilPages(driver, placed);
   });
 
+  it('a file that is whole too late to be opened is saved by itself, once, its press beside it', async () => {
+    const { driver } = browser;
+    const made = await fetch(`${app.url}/api/books`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        title: 'Late',
+        form: 'slit-book',
+        parameters: {},
+        sheet: { width: 297_000_000, height: 210_000_000, fibre: 'along-height' },
+      }),
+    });
+    await driver.get(`${app.url}/books/${((await made.json()) as { id: string }).id}/sheets`);
+    const link = await byRole(driver, 'link', /^Print file/);
+    // What a browser does with a page that nobody asked for just now.
+    await driver.executeScript(`
+      window.open = () => null;
+      window.saved = [];
+      HTMLAnchorElement.prototype.click = function () { window.saved.push([this.href, this.hasAttribute('download')]); };`);
+    await link.click();
+    await waitForText(driver, 'made, and among your downloads.');
+    await byRole(driver, 'link', 'Open it');
+    const saved = await driver.executeScript<[string, boolean][]>('return window.saved');
+    expect(saved).toEqual([[expect.stringMatching(/\/api\/makings\/[\w-]+\/file$/), true]]);
+    const pdf = Buffer.from(await (await fetch(saved[0]![0])).arrayBuffer());
+    expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  });
+
   it('refuses one bad file with its reason and takes the good one beside it', async () => {
     const { driver } = browser;
     await driver.get(`${app.url}/new`);

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { foldAfter } from '../concertina/joint-side.ts';
 import { FIXTURES } from '../forms/fixtures.ts';
 import { planBook, type FoldedBook } from '../forms/planned-book.ts';
+import { widthOfText } from '../output/face.ts';
+import { marksDrawing } from '../output/marks-drawing.ts';
 import { mm, nm } from '../units/nm.ts';
 import { marksOfBook, marksOnFace, scoredOn, SCORE_TOOLS } from './sheet-marks.ts';
 
@@ -14,6 +16,26 @@ const planned = (id: string, parameters: object, width = 420, height = 297): Fol
   if (!plan.ok) throw new Error(JSON.stringify(plan.problem));
   return plan.value;
 };
+
+describe('the drawing of marks', () => {
+  it('writes the sheet’s name where no fold of its face runs through it', () => {
+    const panels = fc.tuple(fc.integer({ min: 2, max: 9 }), fc.integer({ min: 30, max: 140 }));
+    fc.assert(
+      fc.property(panels, fc.constantFrom('A', 'B'), fc.constantFrom(1, 1.8), ([count, wide], side, larger) => {
+        const p = { panels: count, panelWidth: mm(wide), panelHeight: mm(140), side: 'anywhere' };
+        const [sheet] = marksOfBook(planned('concertina', p, 1300, 900));
+        const say = { name: 'strip 1, front, begins with a valley', mark: () => '', head: 'head', tab: 'tab' };
+        const { items } = marksDrawing(sheet!, side, 'bone-folder', say, larger);
+        const name = items.flatMap((item) => (item.kind === 'text' && item.strong ? [item] : []));
+        expect(name.map(({ text }) => text).join(' ')).toBe(say.name);
+        const folds = marksOnFace(sheet!, side, 'bone-folder').map(({ seenAt }) => seenAt);
+        for (const { text, at, size } of name)
+          for (const fold of folds)
+            expect(fold <= at.x || fold >= at.x + widthOfText(text, size), `${text} over ${fold}`).toBe(true);
+      }),
+    );
+  });
+});
 
 describe('the marks of a book', () => {
   it('of strips: each fold from its own left edge, alternating through the book, the tab at the end; told apart by how their folds begin', () => {

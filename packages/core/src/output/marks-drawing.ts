@@ -2,6 +2,7 @@ import type { SheetSide } from '../folding/hold.ts';
 import { marksOnFace, type FaceMark, type ScoreTool, type SheetMarks } from '../marks/sheet-marks.ts';
 import { mm } from '../units/nm.ts';
 import { placedItems, type Drawing, type DrawItem, type Spot2 } from './drawing.ts';
+import { setLines } from './face.ts';
 import type { Layer } from './line-code.ts';
 
 /** What is written on a face with its marks. */
@@ -17,6 +18,8 @@ export interface MarksLettering {
 /** Of a measure, and of the sheet's name, on paper. */
 const [LETTER, NAME] = [mm(2.8), mm(3.4)];
 const TICK = mm(4);
+/** Strong letters are wider than the plain ones that are measured. */
+const STRONG = 1.08;
 
 const line = (layer: Layer, ...points: readonly (readonly [number, number])[]): DrawItem => ({
   kind: 'line',
@@ -102,17 +105,32 @@ export function marksDrawing(
         quarterTurns: 0,
         from: 'start',
       },
-      {
-        kind: 'text',
-        text: say.name,
-        at: { x: mm(3), y: height - mm(4) * larger },
-        size: NAME * larger,
-        quarterTurns: 0,
-        strong: true,
-        from: 'start',
-      },
+      ...nameItems(
+        say.name,
+        [0, width, ...marks.flatMap(({ seenAt, mark }) => (mark.axis === 'upright' ? [seenAt] : []))],
+        height,
+        larger,
+      ),
     ],
   };
+}
+
+/** The sheet's name at the foot of the widest panel, in as many lines as keep it off the folds beside it (`uprights`, and both ends). */
+function nameItems(name: string, uprights: readonly number[], height: number, larger: number): readonly DrawItem[] {
+  const size = NAME * larger;
+  const places = [...uprights].sort((one, other) => one - other);
+  const gaps = places.slice(1).map((right, i) => ({ left: places[i]!, wide: right - places[i]! }));
+  const { left, wide } = gaps.reduce((widest, gap) => (gap.wide > widest.wide + mm(1) ? gap : widest));
+  const lines = setLines(name, size, (wide - 2 * mm(3)) / STRONG);
+  return lines.map((text, i): DrawItem => ({
+    kind: 'text',
+    text,
+    at: { x: left + mm(3), y: height - mm(4) * larger - (lines.length - 1 - i) * size * 1.25 },
+    size,
+    quarterTurns: 0,
+    strong: true,
+    from: 'start',
+  }));
 }
 
 /** What is glued: hatched, and named. */

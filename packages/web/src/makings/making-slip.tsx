@@ -28,7 +28,7 @@ function Slip({ making: { title, share, made, failure, end, opened } }: { readon
     );
   return (
     <div role="status" className="slip flex flex-col gap-1 p-4">
-      <p>{made ? `${title}: made.` : `Making: ${title} …`}</p>
+      <p>{made ? `${title}: made, and among your downloads.` : `Making: ${title} …`}</p>
       {made ? (
         <p className="flex gap-5">
           <a

@@ -77,5 +77,16 @@ export async function openMade(address: string, title: string): Promise<void> {
 /** Opened at once while the press still counts; after that a browser would take it for an unasked page. */
 function whole(key: number, file: string, since: number): void {
   if (since < OPENS_MS && window.open(file, '_blank')) forget(key);
-  else change(key, { slow: true, made: file });
+  else {
+    save(file);
+    change(key, { slow: true, made: file });
+  }
+}
+
+/** Among the downloads, once: nobody needs to have waited beside it. */
+function save(file: string): void {
+  const link = document.createElement('a');
+  link.href = file;
+  link.download = '';
+  link.click();
 }

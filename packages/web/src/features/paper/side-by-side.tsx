@@ -1,4 +1,4 @@
-import { promisesMore } from '@eight-up/core/cutting/ranked';
+import { promisesMore, rank } from '@eight-up/core/cutting/ranked';
 import { useState } from 'react';
 import type { PaperSlot } from '@eight-up/core/document/kit';
 import { taskOnAny } from '@eight-up/core/cutting/chosen';
@@ -29,13 +29,15 @@ export function SideBySide({
 }) {
   const task = taskOnAny(book.plan, book.book, on);
   const [picked, setPicked] = useState<readonly string[]>();
-  const shown = papers.filter(({ id }, i) => (picked ? picked.includes(id) : i < 2));
   const job = useCuttingJob(
     'rank',
-    shown.length && task.pieces.length ? { task, papers: shown, effort: 'quick' } : undefined,
-    fingerprint([task, shown]),
+    papers.length && task.pieces.length ? { task, papers, effort: 'quick' } : undefined,
+    fingerprint([task, papers]),
   );
-  const answers = (job.answer ?? job.partials).filter(({ paper }) => shown.some(({ id }) => id === paper));
+  // Two that serve, the better ones, once it is known which these are.
+  const ids = picked ?? (job.answer ? firstTwo(job.answer) : []);
+  const shown = papers.filter(({ id }) => ids.includes(id));
+  const answers = (job.answer ?? job.partials).filter(({ paper }) => ids.includes(paper));
   const fewest = Math.min(
     ...answers.flatMap(({ right, other }) => [right, other].flatMap((one) => (one?.ok ? [one.value.areaEach] : []))),
   );
@@ -57,6 +59,12 @@ export function SideBySide({
       </div>
     </div>
   );
+}
+
+function firstTwo(answers: readonly PaperAnswers[]): readonly string[] {
+  const { comparable, unpriced } = rank(answers, 'price');
+  const inOrder = [...comparable, ...unpriced, ...answers].map(({ paper }) => paper);
+  return [...new Set(inOrder)].slice(0, 2);
 }
 
 function Column({
