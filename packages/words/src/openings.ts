@@ -84,8 +84,13 @@ const sideBySide = (names: readonly string[], row: readonly number[]): string =>
   row.length > MOST_NAMED ? `${names[row[0]!]} to ${names[row.at(-1)!]}` : row.map((page) => names[page]).join(' · ');
 const MOST_NAMED = 8;
 
-/** The line below an opening drawn flat; empty where the pages say it themselves. */
-export function openingTitle(view: View, names: readonly string[]): string {
+/** The line below each opening drawn flat; empty where the pages say it themselves, or where the whole that lies open was named just before. */
+export function openingTitles(views: readonly View[], names: readonly string[]): readonly string[] {
+  const titles = views.map((view) => openingTitle(view, names));
+  return titles.map((title, i) => (views[i]!.unfolded && title === titles[i - 1] ? '' : title));
+}
+
+function openingTitle(view: View, names: readonly string[]): string {
   const { gap, hinge, left, right, headDown, opened, unfolded, row, stance } = view;
   if (stance && stance.kind !== 'closed' && left === null && right === null) return '';
   if (gap === 'front') return 'Front cover';

@@ -8,6 +8,7 @@ import { mm } from '@eight-up/core/units/nm';
 import { changeWords } from '@eight-up/core/book/history';
 import type { StoredChange } from '@eight-up/core/book/patch';
 import { USUAL_SETTINGS } from '@eight-up/core/document/maker-settings';
+import { openingTitles } from './openings.ts';
 import { checkWords, remedyVerb } from './checks.ts';
 import { changedFigureWords } from './edition-changes.ts';
 import {
@@ -358,5 +359,24 @@ describe('a second edition in words', () => {
     expect(why('bought-sheets', thicker)).toBe('It is cut from “Thick”, it was “Thin”.');
     expect(why('price', of('Thick', 0.11, null))).toBe('It is cut from “Thick”, it was “Thin”.');
     expect(why('price', of('Thin', 0.11, 20))).toBe('The paper is cut otherwise.');
+  });
+});
+
+describe('what stands under openings', () => {
+  it('names the whole that lies unfolded once, on either face, however many openings show of it', () => {
+    const parameters = { panels: 12, sides: 'both', panelWidth: mm(60), panelHeight: mm(90), side: 'anywhere' };
+    const plan = planBook({ id: 'concertina', parameters }, { width: mm(900), height: mm(640), fibre: 'any' });
+    if (!plan.ok) throw new Error(plan.problem.code);
+    const { views, pages } = plan.value.reading;
+    const titles = openingTitles(
+      views,
+      pages.map((_, page) => String(page + 1)),
+    );
+    const unfolded = views.filter((view) => view.unfolded);
+    expect(unfolded.length).toBeGreaterThan(2);
+    const said = titles.filter((title) => /^(Unfolded|Turned over): /.test(title));
+    expect(new Set(said).size).toBe(said.length);
+    expect(said.length).toBeLessThan(unfolded.length);
+    expect(said.length).toBeGreaterThan(0);
   });
 });

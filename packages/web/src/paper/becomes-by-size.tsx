@@ -43,6 +43,7 @@ export function BySize({ sheet, kinds, first, shown }: AskedOfSheet & { readonly
   const [bounds, setBounds] = useState<Bounds>(USUAL_BOUNDS);
   const [upright, setUpright] = useState<Upright>('pages');
   const [chosen, setChosen] = useState<Corner>();
+  const [more, setMore] = useState(false);
   const kind = kinds.find(({ id }) => id === kindId)!;
   const key = JSON.stringify([sheet, kind, bounds]);
   const job = useCuttingJob('becomes', { sheet, kinds: [kind], bounds }, key);
@@ -69,6 +70,11 @@ export function BySize({ sheet, kinds, first, shown }: AskedOfSheet & { readonly
             { value: 'square', name: 'square' },
           ]}
         />
+        <button type="button" className="remedy mb-2.5" aria-expanded={more} onClick={() => setMore(!more)}>
+          {more ? 'Fewer bounds' : 'Bounds and axis'}
+        </button>
+      </div>
+      <div className={more ? 'flex flex-wrap items-end gap-x-6 gap-y-1' : 'hidden'}>
         <NumberField
           label="or width ÷ height"
           value={bounds.ratio}
@@ -92,7 +98,7 @@ export function BySize({ sheet, kinds, first, shown }: AskedOfSheet & { readonly
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(240px,300px)] gap-6 max-[900px]:grid-cols-1">
         <div className="min-w-0">
-          <div className="slip h-[400px] p-3">
+          <div className="slip h-[clamp(400px,54vh,620px)] p-3">
             <Suspense fallback={<p role="status">Drawing the chart …</p>}>
               <Chart corners={corners} chosen={here} upright={upright} unit={unit} onChoose={choose} />
             </Suspense>

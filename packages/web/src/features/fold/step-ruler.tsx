@@ -45,7 +45,7 @@ export function StepRuler({ end, words, tape, playing, onGo, onPlay }: StepRuler
           {here < steps ? 'Next step' : 'Turn on'}
         </button>
       </p>
-      <div className="relative mx-2 mt-2 h-[62px]">
+      <div className={`relative mx-2 mt-2 ${spacious ? 'h-[86px]' : 'h-[62px]'}`}>
         <Ticks steps={steps} end={end} />
         <Pointer tape={tape} end={end} heading={heading} onGo={onGo} />
         {words.map((word, i) =>
@@ -60,7 +60,7 @@ export function StepRuler({ end, words, tape, playing, onGo, onPlay }: StepRuler
               style={{ left: share(i + 1), width: `${(100 * every) / end}%` }}
             >
               {spacious ? (
-                <span className="line-clamp-2 whitespace-normal">{word.title}</span>
+                <span className="line-clamp-3 whitespace-normal">{word.title}</span>
               ) : (
                 <span className="measure">{i + 1}</span>
               )}

@@ -2,7 +2,7 @@ import { showsTheSame } from '../../book/shows-the-same.ts';
 import { memo, useRef, type DragEvent, type RefObject, useMemo } from 'react';
 import { isStacked, type View } from '@eight-up/core/folding/reading';
 import type { OpenBook } from '../../book/use-book.ts';
-import { openingTitle } from '@eight-up/words/openings';
+import { openingTitles } from '@eight-up/words/openings';
 import { threadName } from '@eight-up/words/pages';
 import { pageBox } from '@eight-up/core/output/page-face';
 import { useWidth } from '../../ui/use-width.ts';
@@ -54,7 +54,11 @@ export const Openings = memo(function Openings({ scroller, ...props }: OpeningsP
   const width = host ? Math.round(usual) : filling(room, usual);
   const size = { width, height: Math.round(width / ratio) };
   const rtl = reading.spineAt === 'east';
-  const opening = (i: number) => <Opening {...props} view={views[i]!} next={views[i + 1]} size={size} rtl={rtl} />;
+  const { names } = props.book.derived;
+  const titles = useMemo(() => openingTitles(views, names), [views, names]);
+  const opening = (i: number) => (
+    <Opening {...props} view={views[i]!} title={titles[i]!} next={views[i + 1]} size={size} rtl={rtl} />
+  );
   if (host)
     return (
       <ManyOpenings
@@ -93,6 +97,7 @@ interface Size {
 function Opening({
   book,
   view,
+  title,
   next,
   size,
   rtl,
@@ -104,6 +109,7 @@ function Opening({
   aimed,
 }: OpeningsProps & {
   readonly view: View;
+  readonly title: string;
   readonly next: View | undefined;
   readonly size: Size;
   readonly rtl: boolean;
@@ -111,7 +117,6 @@ function Opening({
   const { gap, unfolded, toward } = view;
   const stacked = isStacked(view);
   const pair = toward === 'right' || toward === 'below' ? [view.left, view.right] : [view.right, view.left];
-  const title = openingTitle(view, book.derived.names);
   const seen = gap === 'front' || gap === 'back' || unfolded ? pair.filter((page) => page !== null) : pair;
   const widthOf = (page: number) => {
     const box = pageBox(book.setting, page);
